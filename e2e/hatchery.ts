@@ -4,7 +4,7 @@ import { writeBundle } from '../src/contracts/files/bundle.ts'
 import { readBundle } from '../src/contracts/files/read-bundle.ts'
 import { recordsAlone } from '../src/contracts/records/sample-records.ts'
 import type { Policy } from '../src/core/grade/types.ts'
-import { DEMO_MADE_AT } from '../src/core/simulate/demo-hatchery.ts'
+import { DEMO_MADE_AT } from '../src/core/simulate/demo-made-at.ts'
 import { movedInTime } from '../src/domain/moved-in-time.ts'
 import { keep, layOut } from './kept-books.ts'
 

@@ -63,6 +63,8 @@ test('on a phone the menu shuts on Escape, on a touch outside and on Back', asyn
   await page.setViewportSize({ width: 390, height: 844 })
   await page.goto('/#/')
   await page.goto('/#/plan')
+  // A page that comes later shuts the menu.
+  await expect(page.getByRole('heading', { level: 1, name: 'Plan a set' })).toBeVisible()
   const menu = page.getByRole('button', { name: 'Pages' })
   const entry = page.getByRole('navigation').getByRole('link', { name: 'Results' }).last()
   const shutBy = async (how: () => Promise<unknown>): Promise<void> => {

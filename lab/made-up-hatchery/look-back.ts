@@ -1,7 +1,7 @@
 import sharp from 'sharp'
 import { readEggs } from '../../src/cli/read-eggs.ts'
 import type { Egg } from '../../src/contracts/records/egg-state.ts'
-import type { LookRecord } from '../../src/contracts/records/look-record.ts'
+import type { PicturedLook } from '../../src/contracts/records/look-record.ts'
 import type { EggSet } from '../../src/contracts/records/set-record.ts'
 import type { ShapesRecord } from '../../src/contracts/records/shapes-record.ts'
 import { shapesOf } from '../../src/core/measure/reading.ts'
@@ -21,7 +21,7 @@ const SIDE_PX = 480
 const QUALITY = 88
 
 export interface LookBack {
-  look: LookRecord
+  look: PicturedLook
   photo: Buffer
   shapes: ShapesRecord
 }
@@ -34,7 +34,7 @@ export interface LookBack {
 export async function lookBack(
   { basket, set, egg }: { basket: DemoBasket; set: EggSet; egg: Egg },
   ageDays: number,
-  earlier: readonly LookRecord[],
+  earlier: readonly PicturedLook[],
 ): Promise<LookBack | null> {
   const id = `${egg.id}-at-${String(ageDays).replace('.', '-')}`
   const shot = takeShot(`earlier/${egg.id}/${ageDays}`, { widthPx: SIDE_PX, heightPx: SIDE_PX })

@@ -1,14 +1,10 @@
+import { DEMO_MADE_AT } from '../../src/core/simulate/demo-made-at.ts'
 import { sortOut, type RawRecord } from '../../src/contracts/records/book.ts'
 import { RECORD_TABLES } from '../../src/contracts/records/record-tables.ts'
 import type { HatcheryRecords } from '../../src/contracts/records/records.ts'
 import type { ReadingsRecord } from '../../src/contracts/records/readings-record.ts'
 import { stamped } from '../../src/contracts/records/stamp.ts'
-import {
-  DEMO_BASKETS,
-  DEMO_MADE_AT,
-  DEMO_PAST,
-  type DemoBasket,
-} from '../../src/core/simulate/demo-hatchery.ts'
+import { DEMO_BASKETS, DEMO_PAST, type DemoBasket } from '../../src/core/simulate/demo-hatchery.ts'
 import { writtenBy, type Changes, type Standing } from '../../src/domain/steps.ts'
 import { demoAirOf } from './air.ts'
 import { lookBack, type LookBack } from './look-back.ts'

@@ -1,4 +1,5 @@
 // Steps, undo and imports whose storage fails at a random write, as a full disk, a crash or an empty battery would.
+import { isPictured } from '../../src/contracts/records/look-record.ts'
 import 'fake-indexeddb/auto'
 import { Repository } from '../../src/app/data/repository.ts'
 import { cutAfter } from '../../src/app/data/cut-writes.ts'
@@ -49,7 +50,9 @@ async function opened(): Promise<Opened> {
   if (quarantined > 0) throw new Error(`${quarantined} records had to be set aside`)
   const readings = await repository.readings(await repository.readingIds())
   const photos = await Promise.all(
-    records.looks.map(async ({ photo }) => ((await repository.photo(photo.id)) ? [] : [photo.id])),
+    records.looks
+      .filter(isPictured)
+      .map(async ({ photo }) => ((await repository.photo(photo.id)) ? [] : [photo.id])),
   )
   if (photos.flat().length > 0) throw new Error(`looks without a photograph: ${photos.flat().join(', ')}`)
   return {
@@ -155,7 +158,7 @@ function bundleOf(name: string): Bundle {
     records,
     quarantined: [],
     tombstones: [],
-    photoTypes: new Map(records.looks.map(({ photo }) => [photo.id, photo.type])),
+    photoTypes: new Map(records.looks.filter(isPictured).map(({ photo }) => [photo.id, photo.type])),
     missing: [],
     isChecked: true,
     book: 'own',

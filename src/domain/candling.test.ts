@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { sampleRecords } from '../contracts/records/sample-records.ts'
-import type { LookRecord } from '../contracts/records/look-record.ts'
+import type { PicturedLook } from '../contracts/records/look-record.ts'
 import { GRADES, type SuggestedGrade } from '../core/grade-names.ts'
 import { POLICIES, type Action } from '../core/grade/types.ts'
 import { DAY_MS } from '../core/time/durations.ts'
@@ -19,14 +19,14 @@ const {
 } = sampleRecords()
 const takenMs = Date.parse(sample!.takenAt)
 
-function look(action: Action, own: LookRecord['own'] = null): LookRecord {
+function look(action: Action, own: PicturedLook['own'] = null): PicturedLook {
   return {
     ...sample!,
     own,
     verdict: { ...sample!.verdict, grade: action === 'keep' ? 'developing' : 'clear', action },
   }
 }
-const said = (grade: 'developing' | 'clear' | 'quitter'): LookRecord['own'] => ({
+const said = (grade: 'developing' | 'clear' | 'quitter'): PicturedLook['own'] => ({
   grade,
   at: sample!.takenAt,
 })
@@ -66,7 +66,7 @@ describe('a suspect', () => {
   })
 
   it('comes up within four days, unless it is out or the lid stays shut', () => {
-    const looksOf = (eggId: string): LookRecord[] => (eggId === eggs[0]!.id ? [look('recheck')] : [])
+    const looksOf = (eggId: string): PicturedLook[] => (eggId === eggs[0]!.id ? [look('recheck')] : [])
     const [due] = secondLooksOf({ set: set!, eggs, looksOf }, hatchery)
     expect(due!.egg.id).toBe(eggs[0]!.id)
     expect((due!.dueAtMs - takenMs) / DAY_MS).toBeGreaterThanOrEqual(2)
@@ -75,6 +75,7 @@ describe('a suspect', () => {
       ...egg,
       removed: {
         at: sample!.takenAt,
+        why: 'graded' as const,
         grade: 'clear' as const,
         reason: '',
         lookId: 'x',
@@ -106,7 +107,7 @@ describe('a decision to take out', () => {
       moving: true,
       significance: 12,
       heartbeat: null,
-    } as unknown as LookRecord['movement']
+    } as unknown as PicturedLook['movement']
     const later = { ...look('recheck'), id: 'later' }
     expect(lookToRemove([first, { ...later, movement: film }], set!)).toBeUndefined()
     expect(lookToRemove([first, look('keep')], set!)).toBeUndefined()
@@ -121,7 +122,7 @@ describe('a decision to take out', () => {
 describe('the list to remove', () => {
   const at = sample!.takenAt
   const grade = fc.constantFrom<SuggestedGrade>(...GRADES, 'unsure')
-  const film = fc.constantFrom<LookRecord['movement']>(
+  const film = fc.constantFrom<PicturedLook['movement']>(
     null,
     ...[true, false].flatMap((moving) =>
       [true, false].map((found) => ({
@@ -146,7 +147,7 @@ describe('the list to remove', () => {
       mates: fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { maxLength: 5 }),
     })
     .map(({ movement, policy, suggested, action, anew, mates }) => {
-      const before: LookRecord = {
+      const before: PicturedLook = {
         ...sample!,
         movement,
         verdict: { ...sample!.verdict, grade: suggested, action },

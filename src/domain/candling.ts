@@ -1,5 +1,5 @@
 import type { Hatchery } from '../contracts/records/hatchery-record.ts'
-import type { LookRecord } from '../contracts/records/look-record.ts'
+import { isPictured, type LookRecord } from '../contracts/records/look-record.ts'
 import type { Egg } from '../contracts/records/egg-state.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 import { scheduleOf } from './set-schedule.ts'
@@ -23,10 +23,13 @@ export function lookSince(looks: readonly LookRecord[], beganMs: number): LookRe
 
 /** What is to become of a looked-at egg: by the candler's word, else by the suggestion. */
 export function standingAction(look: LookRecord, set: Pick<EggSet, 'policy'>): Action {
+  if (!isPictured(look)) return look.action
   return look.own ? actionFor(look, look.own.grade, set.policy) : look.verdict.action
 }
 
-function actionFor({ verdict, movement }: LookRecord, own: SuggestedGrade, policy: Policy): Action {
+function actionFor(look: LookRecord, own: SuggestedGrade, policy: Policy): Action {
+  if (!isPictured(look)) return look.action
+  const { verdict, movement } = look
   return actionForOwnGrade({ own, suggested: verdict, policy, filmedAlive: isFilmedAlive(movement) })
 }
 
@@ -69,8 +72,10 @@ export function lookToRemove(
   const at = standing.findLastIndex(({ own }) => own !== null)
   const judged = standing[at]
   if (!judged || actionOf(judged, set) !== 'remove') return undefined
-  const showsLife = ({ verdict, movement }: LookRecord): boolean =>
-    verdict.grade === 'developing' || isFilmedAlive(movement)
+  const showsLife = (look: LookRecord): boolean =>
+    isPictured(look)
+      ? look.verdict.grade === 'developing' || isFilmedAlive(look.movement)
+      : look.own.grade === 'developing'
   return standing.slice(at + 1).some(showsLife) ? undefined : judged
 }
 

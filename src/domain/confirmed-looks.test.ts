@@ -12,7 +12,14 @@ function withOutcome(found: Outcome, removedBy: string | null = null) {
   const removed =
     removedBy === null
       ? null
-      : { at, grade: 'clear' as const, reason: '', againstPolicy: false, lookId: removedBy }
+      : {
+          at,
+          why: 'graded' as const,
+          grade: 'clear' as const,
+          reason: '',
+          againstPolicy: false,
+          lookId: removedBy,
+        }
   return {
     ...records,
     eggs: records.eggs.map((egg) => (egg.number === 1 ? { ...egg, outcome: { at, found }, removed } : egg)),

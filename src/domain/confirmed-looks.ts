@@ -1,14 +1,15 @@
 import type { KnownLook } from '../core/grade/rightness.ts'
 import type { Grade } from '../core/grade-names.ts'
-import type { LookRecord } from '../contracts/records/look-record.ts'
+import { isPictured, type LookRecord, type PicturedLook } from '../contracts/records/look-record.ts'
 import type { HatcheryRecords } from '../contracts/records/records.ts'
 import type { Egg } from '../contracts/records/egg-state.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
+import { suggestionOf } from './own-grade.ts'
 import { timelineOf } from './timeline.ts'
 
 /** A look whose egg is known for what it was, with its set. */
-export interface Confirmed {
-  look: LookRecord
+export interface Confirmed<L extends LookRecord = LookRecord> {
+  look: L
   set: EggSet
   /** Fraction of incubation then. */
   stage: number
@@ -39,12 +40,18 @@ export function confirmedOf({ sets, eggs, looks, hatchery }: ConfirmedSources): 
   })
 }
 
+/** Those with a picture that could be read: what a model of pictures may learn from. */
+export function confirmedPictures(records: ConfirmedSources): Array<Confirmed<PicturedLook>> {
+  return confirmedOf(records).flatMap(({ look, ...known }) =>
+    isPictured(look) && look.verdict.readable ? [{ look, ...known }] : [],
+  )
+}
+
 /** Of each set: the same text for the same confirmed looks at the same stages. Sets with none are left out. */
 export function signaturesOfConfirmed(records: ConfirmedSources): Map<string, string> {
   const signatures = new Map<string, string>()
   if (!records.eggs.some(({ outcome }) => outcome)) return signatures
-  const lines = confirmedOf(records)
-    .filter(({ look }) => look.verdict.readable)
+  const lines = confirmedPictures(records)
     .map(({ look, truth, stage }) => ({ setId: look.setId, line: `${look.id} ${truth} ${stage.toFixed(3)}` }))
     .sort((a, b) => (a.line < b.line ? -1 : 1))
   for (const { setId, line } of lines) signatures.set(setId, `${signatures.get(setId) ?? ''}${line}\n`)
@@ -55,7 +62,7 @@ export function signaturesOfConfirmed(records: ConfirmedSources): Map<string, st
 export function knownLooks(records: ConfirmedSources): KnownLook[] {
   return confirmedOf(records).map(({ look, set, truth, stage }) => ({
     truth,
-    program: look.verdict.grade,
+    program: suggestionOf(look)?.grade ?? null,
     candler: look.own?.grade ?? null,
     stage,
     shell: set.shell,

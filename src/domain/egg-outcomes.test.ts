@@ -13,7 +13,14 @@ const egg = newEgg({ id: 'e', setId: 's', number: 1 })
 /** The egg after something was noted of it, as it lies on the disk and is read again. */
 const after = (changes: Partial<EggState>) =>
   eggOf(withEvents(egg, eventsBetween(egg, { ...egg, ...changes }, noting)))
-const removed = { at, grade: 'clear' as const, reason: '', lookId: 'l', againstPolicy: false }
+const removed = {
+  at,
+  why: 'graded' as const,
+  grade: 'clear' as const,
+  reason: '',
+  lookId: 'l',
+  againstPolicy: false,
+}
 
 describe('what became of an egg', () => {
   it.each([
@@ -22,6 +29,13 @@ describe('what became of an egg', () => {
     [{ outcome: { at, found: 'clear' } }, 'infertile'],
     [{ removed }, 'candled-out-clear'],
     [{ removed, outcome: { at, found: 'blood-ring' } }, 'early'],
+    [{ removed: { ...removed, why: 'rotten' } }, 'rotten'],
+    [{ removed: { ...removed, why: 'rotten' }, outcome: { at, found: 'clear' } }, 'infertile'],
+    [{ removed: { ...removed, why: 'broken', grade: null } }, 'handling'],
+    [{ removed: { ...removed, why: 'missing', grade: null } }, 'handling'],
+    // What was found in a dropped egg says nothing of the set.
+    [{ removed: { ...removed, why: 'broken' }, outcome: { at, found: 'clear' } }, 'handling'],
+    [{ removed: { ...removed, why: 'given-away' } }, 'passed-on'],
     [{ removed, outcome: { at, found: 'alive' } }, 'living-removed'],
     [{ removed: { ...removed, grade: 'quitter' } }, 'candled-out-dead'],
     [{ removed: { ...removed, grade: 'blood-ring' } }, 'candled-out-ring'],

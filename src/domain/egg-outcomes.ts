@@ -1,7 +1,10 @@
+import type { Leaving } from '../contracts/records/egg-record.ts'
 import type { Egg } from '../contracts/records/egg-state.ts'
 import type { LookRecord } from '../contracts/records/look-record.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
-import { phaseOf, type EggEnd, type Fate, type Phase } from '../core/hatching/results.ts'
+import type { SuggestedGrade } from '../core/grade-names.ts'
+import { countsInRates, phaseOf, type EggEnd, type Fate, type Phase } from '../core/hatching/results.ts'
+import { standingGrade } from './own-grade.ts'
 import { timetableOfPlan, type Timeline } from './timeline.ts'
 
 /** Outcomes of a set's eggs from their records, in the order of the eggs. */
@@ -12,6 +15,8 @@ export function eggOutcomes(set: Pick<EggSet, 'species' | 'plan'>, eggs: readonl
 
 /** @param incubationDays - of its set */
 export function eggOutcome({ outcome, pipped, removed }: Egg, incubationDays: number): Fate {
+  // Whatever was found in it later: what was dropped or given away stands in no rate.
+  if (removed && !tellsWhenOpened(removed)) return LEFT[removed.why as Exclude<Leaving, 'graded'>]
   if (outcome) {
     switch (outcome.found) {
       case 'hatched':
@@ -28,11 +33,29 @@ export function eggOutcome({ outcome, pipped, removed }: Egg, incubationDays: nu
         return outcome.deathDay == null ? 'candled-out-dead' : phaseOf(outcome.deathDay, incubationDays)
     }
   }
-  return removed ? TAKEN_OUT[removed.grade] : 'unknown'
+  if (!removed) return 'unknown'
+  return removed.why === 'graded' ? TAKEN_OUT[removed.grade ?? 'unsure'] : LEFT[removed.why]
+}
+
+/** What an egg counts as that left for another reason than its grade. */
+const LEFT: Readonly<Record<Exclude<Leaving, 'graded'>, Fate>> = {
+  rotten: 'rotten',
+  cracked: 'handling',
+  broken: 'handling',
+  animal: 'handling',
+  missing: 'handling',
+  'given-away': 'passed-on',
+  eaten: 'passed-on',
+  'moved-away': 'passed-on',
+}
+
+/** Whether an egg that left counts for fertility and hatch, and may tell something when it is opened. */
+export function tellsWhenOpened({ why }: Pick<NonNullable<Egg['removed']>, 'why'>): boolean {
+  return why === 'graded' || countsInRates(LEFT[why])
 }
 
 /** What an egg is taken for that was taken out and never opened. */
-const TAKEN_OUT: Readonly<Record<NonNullable<Egg['removed']>['grade'], Fate>> = {
+const TAKEN_OUT: Readonly<Record<SuggestedGrade, Fate>> = {
   developing: 'living-removed',
   clear: 'candled-out-clear',
   'blood-ring': 'candled-out-ring',
@@ -88,7 +111,7 @@ export function deathDayByLooks(looks: readonly LookRecord[], timeline: Timeline
     .filter(({ replaced }) => !replaced)
     .map((look) => ({
       ageDays: timeline.ageAt(Date.parse(look.takenAt)),
-      grade: look.own?.grade ?? look.verdict.grade,
+      grade: standingGrade(look),
     }))
     .sort((a, b) => a.ageDays - b.ageDays)
   const lived = said.findLast(({ grade }) => grade === 'developing')?.ageDays ?? null

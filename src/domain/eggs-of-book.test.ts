@@ -19,7 +19,7 @@ const eggs = [
     id: 'gone',
     setId: set.id,
     number: 6,
-    removed: { at, grade: 'clear', reason: '', lookId: 'x', againstPolicy: false },
+    removed: { at, why: 'graded' as const, grade: 'clear', reason: '', lookId: 'x', againstPolicy: false },
   }),
 ]
 const look = { ...looks[0]!, eggId: 'first' }

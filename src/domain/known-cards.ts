@@ -2,13 +2,13 @@ import { createRandom } from '../core/random/random.ts'
 import { confusionOf, type Confusion } from '../core/learning/confusions.ts'
 import type { Grade } from '../core/grade-names.ts'
 import type { Shell, SpeciesName } from '../core/species/species.ts'
-import type { LookRecord } from '../contracts/records/look-record.ts'
+import { isPictured, type PicturedLook } from '../contracts/records/look-record.ts'
 import type { Practised } from '../contracts/records/practice-record.ts'
 import { confirmedOf, type ConfirmedSources } from './confirmed-looks.ts'
 
 /** A photograph of one's own whose egg is known for what it was, to practise on. */
 export interface KnownCard {
-  look: LookRecord
+  look: PicturedLook
   truth: Grade
   confusion: Confusion
   species: SpeciesName
@@ -18,14 +18,20 @@ export interface KnownCard {
 }
 
 export function knownCards(records: ConfirmedSources): KnownCard[] {
-  return confirmedOf(records).map(({ look, set, truth, stage }) => ({
-    look,
-    truth,
-    confusion: confusionOf({ truth, stage, shell: set.shell }),
-    species: set.species,
-    shell: set.shell,
-    hardness: 1 - look.verdict.probabilities[truth],
-  }))
+  return confirmedOf(records).flatMap(({ look, set, truth, stage }) =>
+    isPictured(look)
+      ? [
+          {
+            look,
+            truth,
+            confusion: confusionOf({ truth, stage, shell: set.shell }),
+            species: set.species,
+            shell: set.shell,
+            hardness: 1 - look.verdict.probabilities[truth],
+          },
+        ]
+      : [],
+  )
 }
 
 /**

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { newHatchery } from '../contracts/records/hatchery-record.ts'
-import type { LookRecord } from '../contracts/records/look-record.ts'
+import type { PicturedLook } from '../contracts/records/look-record.ts'
 import { sampleReading, sampleRecords } from '../contracts/records/sample-records.ts'
 import { figuresOf, linesOf, newCollar } from '../core/measure/by-hand.ts'
-import { figuresOfLook, sizeOfLook } from './look-figures.ts'
+import { figuresOfLook } from './look-figures.ts'
+import { sizeOfLook } from './size-of-look.ts'
 
 const records = sampleRecords()
 const look = records.looks[0]!
@@ -11,7 +12,7 @@ const egg = records.eggs[0]!
 const hatchery = newHatchery('UTC')
 const AT = '2026-03-11T08:00:00.000Z'
 
-function corrected(change: Partial<ReturnType<typeof linesOf>>): LookRecord {
+function corrected(change: Partial<ReturnType<typeof linesOf>>): PicturedLook {
   const lines = { ...linesOf(sampleReading(egg)), ...change }
   return { ...look, correction: { at: AT, lines, figures: figuresOf(lines) } }
 }
@@ -51,7 +52,7 @@ describe('millimetres', () => {
   })
 
   it('come from the surest scale that is known', () => {
-    const byCamera: LookRecord = { ...collared, source: 'camera' }
+    const byCamera: PicturedLook = { ...collared, source: 'camera' }
     const measured = { ...egg, lengthMm: 57, breadthMm: 43 }
     const all = { ...hatchery, scale: { collarMm: 30, camera: withCamera.scale.camera } }
     expect(sizeOfLook(byCamera, measured, all)!.scale.from).toBe('calliper')

@@ -1,17 +1,6 @@
-import type { LookRecord } from '../contracts/records/look-record.ts'
-import type { Hatchery } from '../contracts/records/hatchery-record.ts'
-import type { Egg } from '../contracts/records/egg-state.ts'
-import type { Measured } from '../core/measure/reading.ts'
-import {
-  scaleFromCalliper,
-  scaleFromCamera,
-  scaleFromCollar,
-  sizeOf,
-  surestScale,
-  type EggSizeMm,
-  type Scale,
-} from '../core/measure/scale.ts'
+import type { PicturedLook } from '../contracts/records/look-record.ts'
 import type { EggOutline } from '../core/geometry/egg-outline.ts'
+import type { Measured } from '../core/measure/reading.ts'
 
 /** The figures of a look that hold: the candler's lines where there are any, else the measured ones. */
 export interface LookFigures {
@@ -29,7 +18,7 @@ const HAND_SD = { depth: 0.01, volume: 0.008, shadow: 0.02 } as const
 export function figuresOfLook({
   reading,
   correction,
-}: Pick<LookRecord, 'reading' | 'correction'>): LookFigures {
+}: Pick<PicturedLook, 'reading' | 'correction'>): LookFigures {
   if (!correction) {
     const { outline, lengthPx, breadthPx, airCell, shadow } = reading
     return { outline, lengthPx, breadthPx, airCell, shadow: shadow.area, byHand: false }
@@ -47,31 +36,4 @@ export function figuresOfLook({
     },
     shadow: { value: figures.shadowArea, sd: HAND_SD.shadow },
   }
-}
-
-/** Taken by a camera of this place, which may stand still, and not from a file of anywhere. */
-export function isByCamera({ source }: Pick<LookRecord, 'source'>): boolean {
-  return source === 'camera' || source === 'network-camera'
-}
-
-/** Millimetres of a look, by the surest scale that is known for it; null when sizes are relative only. */
-export function sizeOfLook(
-  look: LookRecord,
-  egg: Egg | null,
-  hatchery: Hatchery,
-): { size: EggSizeMm; scale: Scale } | null {
-  const figures = figuresOfLook(look)
-  const collar = look.correction?.lines.collar ?? null
-  const { collarMm, camera } = hatchery.scale
-  const calliper =
-    egg?.lengthMm && egg.breadthMm ? { lengthMm: egg.lengthMm, breadthMm: egg.breadthMm } : null
-  const scale = surestScale([
-    calliper && scaleFromCalliper(figures, calliper),
-    collar && collarMm
-      ? scaleFromCollar(Math.hypot(collar[0].x - collar[1].x, collar[0].y - collar[1].y), collarMm)
-      : null,
-    // A calibration holds for the camera that stands still, not for any file.
-    camera && isByCamera(look) ? scaleFromCamera(camera, look.photo) : null,
-  ])
-  return scale && { size: sizeOf(figures, scale, calliper), scale }
 }

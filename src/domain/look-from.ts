@@ -1,4 +1,10 @@
-import type { LookRecord, MovementReading, RegradeCause } from '../contracts/records/look-record.ts'
+import {
+  isPictured,
+  type LookRecord,
+  type MovementReading,
+  type PicturedLook,
+  type RegradeCause,
+} from '../contracts/records/look-record.ts'
 import type { Egg } from '../contracts/records/egg-state.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 import { FRESH } from '../contracts/records/stamp.ts'
@@ -10,6 +16,7 @@ import { GRADING_MODEL } from '../core/grade/grading-model.ts'
 import { ageInDays } from '../core/planning/incubation/day-count.ts'
 import { figuresOfReading, type EggReading } from '../core/measure/reading.ts'
 import { MEASURING_VERSION } from '../core/measure/version.ts'
+import { standingGrade, suggestionOf } from './own-grade.ts'
 import type { Timeline } from './timeline.ts'
 
 /** What its set and the other looks say about the one that is graded. */
@@ -31,8 +38,8 @@ export interface LookInput extends LookSurroundings {
   /** Media type of the photograph that is kept. */
   photoType: string
   takenAt: string
-  source: LookRecord['source']
-  /** The picture of this candling whose place it takes. */
+  source: PicturedLook['source']
+  /** The look of this candling whose place it takes. */
   replaces: LookRecord | null
 }
 
@@ -41,14 +48,14 @@ const ONE_LOOK_MS = 180_000
 
 /** What the picture before said, where it left the question open and this one was taken to decide it. */
 function twinOf(replaces: LookRecord | null, takenAt: string): PerGrade | null {
-  if (!replaces || replaces.verdict.grade !== 'unsure') return null
+  if (!replaces || !isPictured(replaces) || replaces.verdict.grade !== 'unsure') return null
   const apartMs = Date.parse(takenAt) - Date.parse(replaces.takenAt)
   return apartMs >= 0 && apartMs < ONE_LOOK_MS ? replaces.verdict.probabilities : null
 }
 
 /** What the model of now says of a look. */
 export function verdictOf(
-  { reading, takenAt, movement, twin }: Pick<LookRecord, 'reading' | 'takenAt' | 'movement' | 'twin'>,
+  { reading, takenAt, movement, twin }: Pick<PicturedLook, 'reading' | 'takenAt' | 'movement' | 'twin'>,
   { set, timeline, earlier, livingMates, learnt }: LookSurroundings,
 ): Verdict {
   return gradeEgg(reading, {
@@ -60,8 +67,8 @@ export function verdictOf(
     policy: set.policy,
     earlierLooks: earlier.map((look) => ({
       ageDays: timeline.ageAt(Date.parse(look.takenAt)),
-      grade: look.own?.grade ?? look.verdict.grade,
-      probabilities: look.verdict.probabilities,
+      grade: standingGrade(look),
+      probabilities: suggestionOf(look)?.probabilities,
     })),
     livingMates,
     learnt,
@@ -77,7 +84,7 @@ export function verdictOf(
 export function lookFrom(
   { egg, measured, reading, photoType, takenAt, source, replaces, ...surroundings }: LookInput,
   newId: () => string,
-): LookRecord {
+): PicturedLook {
   const { set } = surroundings
   const ageDays = Math.max(0, ageInDays(Date.parse(set.setAt), Date.parse(takenAt)))
   const twin = twinOf(replaces, takenAt)
@@ -96,7 +103,8 @@ export function lookFrom(
     earlierVerdicts: [],
     movement: null,
     correction: null,
-    own: null,
+    // What the candler said of it by eye at this candling is still their word.
+    own: replaces && !isPictured(replaces) ? replaces.own : null,
     leftIn: null,
     twin,
     replaced: false,
@@ -116,10 +124,10 @@ const MOST_EARLIER = 20
 
 /** The look graded by what is known now; what was suggested before is kept. The same look where nothing is otherwise. */
 export function regraded(
-  look: LookRecord,
+  look: PicturedLook,
   surroundings: LookSurroundings,
   { at, because }: Regrading,
-): LookRecord {
+): PicturedLook {
   const verdict = verdictOf(look, surroundings)
   const { grade, action, probabilities, readable } = look.verdict
   const { model } = look.madeBy
@@ -140,9 +148,9 @@ export function regraded(
 
 /** The look with what a film of the egg showed; graded anew, because it may show life. */
 export function withMovement(
-  look: LookRecord,
+  look: PicturedLook,
   movement: MovementReading,
   { at, ...surroundings }: LookSurroundings & { at: string },
-): LookRecord {
+): PicturedLook {
   return regraded({ ...look, movement }, surroundings, { at, because: 'film' })
 }

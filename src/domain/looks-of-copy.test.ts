@@ -1,13 +1,13 @@
 import { expect, it } from 'vitest'
 import { sampleRecords } from '../contracts/records/sample-records.ts'
-import type { LookRecord } from '../contracts/records/look-record.ts'
+import type { PicturedLook } from '../contracts/records/look-record.ts'
 import { lookRecordSchema } from '../contracts/records/look-record.ts'
 import { isOfCopy, mayBeOfCopy, withSizeOfCopy } from './looks-of-copy.ts'
 
 const [sample] = sampleRecords().looks
 const { reading, photo } = sample!
 /** The look as it should be, of an original four times as large as its copy. */
-const by = (scale: number): LookRecord['reading'] => ({
+const by = (scale: number): PicturedLook['reading'] => ({
   ...reading,
   lengthPx: reading.lengthPx * scale,
   bluntPole: { x: reading.bluntPole.x * scale, y: reading.bluntPole.y * scale },
@@ -33,7 +33,7 @@ it('a look that was measured in the copy is suspected by where its egg lies, and
 })
 
 it('put right, it is a look that the schema reads, of the copy’s size', () => {
-  const mended = lookRecordSchema.parse(withSizeOfCopy(wrong, copy))
+  const mended = lookRecordSchema.parse(withSizeOfCopy(wrong, copy)) as PicturedLook
   expect(mended.photo).toMatchObject(copy)
   expect(mayBeOfCopy(mended, keptLongSidePx)).toBe(false)
 })

@@ -1,4 +1,4 @@
-import type { LookRecord } from '../contracts/records/look-record.ts'
+import type { PicturedLook } from '../contracts/records/look-record.ts'
 import type { EggReading } from '../core/measure/reading.ts'
 
 interface Size {
@@ -16,7 +16,7 @@ const SAME = 0.05
  * all of the egg lies where the copy alone would have it. @param keptLongSidePx - of the copies that this book keeps
  */
 export function mayBeOfCopy(
-  { photo: { widthPx, heightPx }, reading: { bluntPole, smallPole }, replaced }: LookRecord,
+  { photo: { widthPx, heightPx }, reading: { bluntPole, smallPole }, replaced }: PicturedLook,
   keptLongSidePx: number,
 ): boolean {
   const share = keptLongSidePx / Math.max(widthPx, heightPx)
@@ -26,7 +26,7 @@ export function mayBeOfCopy(
 
 /** Whether a look is of the copy: measured once more in it, the egg lies and is as large as the look has it. */
 export function isOfCopy(
-  { photo, reading }: LookRecord,
+  { photo, reading }: PicturedLook,
   copy: Size,
   eggs: ReadonlyArray<Pick<EggReading, 'outline' | 'lengthPx'>>,
 ): boolean {
@@ -40,6 +40,6 @@ export function isOfCopy(
 }
 
 /** The look with the size of the picture in which it was measured: outline, lines and millimetres are right by it. */
-export function withSizeOfCopy(look: LookRecord, { widthPx, heightPx }: Size): LookRecord {
+export function withSizeOfCopy(look: PicturedLook, { widthPx, heightPx }: Size): PicturedLook {
   return { ...look, photo: { ...look.photo, widthPx, heightPx } }
 }

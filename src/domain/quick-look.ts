@@ -1,7 +1,7 @@
 import { newEgg } from '../contracts/records/egg-state.ts'
 import { type Egg } from '../contracts/records/egg-state.ts'
 import type { Hatchery } from '../contracts/records/hatchery-record.ts'
-import type { LookRecord } from '../contracts/records/look-record.ts'
+import type { PicturedLook } from '../contracts/records/look-record.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 import { FRESH } from '../contracts/records/stamp.ts'
 import { newTray } from '../contracts/records/tray-record.ts'
@@ -25,7 +25,7 @@ export interface LoneEgg {
 export interface QuickLook {
   set: EggSet
   egg: Egg
-  look: LookRecord
+  look: PicturedLook
   timeline: Timeline
 }
 
@@ -33,7 +33,7 @@ export interface LoneReading {
   reading: EggReading
   measured: { widthPx: number; heightPx: number }
   photoType: string
-  source: LookRecord['source']
+  source: PicturedLook['source']
 }
 
 /**

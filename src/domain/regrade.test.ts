@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { lookRecordSchema, type LookRecord } from '../contracts/records/look-record.ts'
+import { lookRecordSchema, type PicturedLook } from '../contracts/records/look-record.ts'
 import { sampleRecords } from '../contracts/records/sample-records.ts'
 import { newEgg } from '../contracts/records/egg-state.ts'
 import { livingShadow } from '../core/grade/expected.ts'
@@ -17,7 +17,7 @@ const AT = '2026-03-11T09:00:00.000Z'
 const EGGS = 24
 
 /** A tray of living eggs that are all behind their calendar; the model of each alone doubts some of them. */
-function lateTray(): { eggs: ReturnType<typeof newEgg>[]; looks: LookRecord[] } {
+function lateTray(): { eggs: ReturnType<typeof newEgg>[]; looks: PicturedLook[] } {
   const behind = livingShadow(0.4).middle
   const eggs = Array.from({ length: EGGS }, (_, i) =>
     newEgg({ id: `e${i}`, setId: set.id, number: i + 1, place: { trayId: 'tray-1', row: 0, column: i } }),
@@ -37,7 +37,7 @@ function lateTray(): { eggs: ReturnType<typeof newEgg>[]; looks: LookRecord[] } 
   return { eggs, looks: looks.map((look) => ({ ...look, earlierVerdicts: [] })) }
 }
 
-function together(eggs: ReturnType<typeof newEgg>[], looks: readonly LookRecord[]): LookRecord[] {
+function together(eggs: ReturnType<typeof newEgg>[], looks: readonly PicturedLook[]): PicturedLook[] {
   return trayGradedTogether({
     set,
     timeline,
@@ -56,7 +56,7 @@ describe('a tray graded together', () => {
 
   it('says the same in whatever order its eggs were taken', () => {
     const backwards = together([...eggs].reverse(), [...looks].reverse())
-    const byId = (list: LookRecord[]) => Object.fromEntries(list.map(({ id, verdict }) => [id, verdict]))
+    const byId = (list: PicturedLook[]) => Object.fromEntries(list.map(({ id, verdict }) => [id, verdict]))
     expect(changed.length).toBeGreaterThan(0)
     expect(byId(backwards)).toEqual(byId(changed))
   })
@@ -83,7 +83,14 @@ describe('a tray graded together', () => {
       { ...first!, place: { ...first!.place!, trayId: 'tray-2' } },
       {
         ...second!,
-        removed: { at: AT, grade: 'clear' as const, reason: '', lookId: 'l1', againstPolicy: false },
+        removed: {
+          at: AT,
+          why: 'graded' as const,
+          grade: 'clear' as const,
+          reason: '',
+          lookId: 'l1',
+          againstPolicy: false,
+        },
       },
       ...rest,
     ]
@@ -94,7 +101,7 @@ describe('a tray graded together', () => {
   })
 
   it('tells what was suggested before only where that is otherwise', () => {
-    const was = (grade: 'clear' | 'developing'): LookRecord => {
+    const was = (grade: 'clear' | 'developing'): PicturedLook => {
       const [look] = changed
       const [earlier] = look!.earlierVerdicts
       return {

@@ -1,10 +1,11 @@
-import type { LookRecord } from '../contracts/records/look-record.ts'
+import { isPictured, type LookRecord, type PicturedLook } from '../contracts/records/look-record.ts'
 import type { Egg } from '../contracts/records/egg-state.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 import { GRADING_MODEL } from '../core/grade/grading-model.ts'
 import type { Learnt } from '../core/grade/learn.ts'
 import { figuresOfLook } from './look-figures.ts'
 import { regraded, verdictOf, type LookSurroundings } from './look-from.ts'
+import { standingGrade } from './own-grade.ts'
 import type { Timeline } from './timeline.ts'
 
 /** Looks less than this apart belong to one candling, milliseconds. */
@@ -29,11 +30,11 @@ export interface TrayAtCandling {
  * knows none of its mates and the last one all: what is suggested hangs on the order in which they were taken. Here it
  * does not: which mates live is judged of each alone, and then each is graded among them.
  */
-export function trayGradedTogether(tray: TrayAtCandling): LookRecord[] {
+export function trayGradedTogether(tray: TrayAtCandling): PicturedLook[] {
   const { set, timeline, eggs, lookOf, earlierOf, learnt, trayId, at } = tray
   const seen = eggs.flatMap((egg) => {
     const look = egg.role === 'set' ? lookOf(egg) : undefined
-    return look
+    return look && isPictured(look)
       ? [{ egg, look, alive: livesAlone(look, { set, timeline, earlier: earlierOf(egg), learnt }) }]
       : []
   })
@@ -52,13 +53,13 @@ export function trayGradedTogether(tray: TrayAtCandling): LookRecord[] {
     })
 }
 
-function livesAlone(look: LookRecord, surroundings: LookSurroundings): boolean {
+function livesAlone(look: PicturedLook, surroundings: LookSurroundings): boolean {
   const grade = look.own?.grade ?? verdictOf(look, surroundings).grade
   return grade === 'developing'
 }
 
 /** What was suggested of a look until its mates were known; null where that is suggested still. @param since - ISO instant */
-export function suggestedBeforeMates(look: LookRecord, since: string): LookRecord['verdict'] | null {
+export function suggestedBeforeMates(look: PicturedLook, since: string): PicturedLook['verdict'] | null {
   const before = look.earlierVerdicts.filter(({ because, until }) => because === 'mates' && until >= since)
   const { grade, action } = look.verdict
   const [first] = before
@@ -66,8 +67,10 @@ export function suggestedBeforeMates(look: LookRecord, since: string): LookRecor
 }
 
 /** Looks graded by another model, or by an unknown one. */
-export function gradedByAnother(looks: readonly LookRecord[]): LookRecord[] {
-  return looks.filter(({ replaced, madeBy }) => !replaced && madeBy.model !== GRADING_MODEL.version)
+export function gradedByAnother(looks: readonly LookRecord[]): PicturedLook[] {
+  return looks
+    .filter(isPictured)
+    .filter(({ replaced, madeBy }) => !replaced && madeBy.model !== GRADING_MODEL.version)
 }
 
 export interface SetToGrade {
@@ -82,16 +85,18 @@ export interface SetToGrade {
 }
 
 /** A set's looks graded again by the model of now, in the order in which they were taken, those that changed. */
-export function setGradedAgain({ set, timeline, eggs, looks, learnt, at }: SetToGrade): LookRecord[] {
+export function setGradedAgain({ set, timeline, eggs, looks, learnt, at }: SetToGrade): PicturedLook[] {
   const batchOf = new Map(eggs.map(({ id, batchId }) => [id, batchId]))
   const inOrder = looks
     .filter(({ replaced }) => !replaced)
     .sort((a, b) => a.takenAt.localeCompare(b.takenAt) || a.id.localeCompare(b.id))
-  const now = new Map(inOrder.map((look) => [look.id, look]))
-  for (const { id } of inOrder) {
+  const pictured = inOrder.filter(isPictured)
+  const byEye = inOrder.filter((look) => !isPictured(look))
+  const now = new Map(pictured.map((look) => [look.id, look]))
+  for (const { id } of pictured) {
     const look = now.get(id)!
     const takenMs = Date.parse(look.takenAt)
-    const earlier = [...now.values()].filter(
+    const earlier = [...now.values(), ...byEye].filter(
       (other) => other.eggId === look.eggId && other.takenAt < look.takenAt,
     )
     const livingMates = [...now.values()]
@@ -100,12 +105,12 @@ export function setGradedAgain({ set, timeline, eggs, looks, learnt, at }: SetTo
           mate.eggId !== look.eggId &&
           batchOf.get(mate.eggId) === batchOf.get(look.eggId) &&
           Math.abs(Date.parse(mate.takenAt) - takenMs) < ONE_CANDLING_MS &&
-          (mate.own?.grade ?? mate.verdict.grade) === 'developing',
+          standingGrade(mate) === 'developing',
       )
       .map((mate) => figuresOfLook(mate).shadow.value)
     now.set(id, regraded(look, { set, timeline, earlier, livingMates, learnt }, { at, because: 'model' }))
   }
-  return inOrder.flatMap((look) => {
+  return pictured.flatMap((look) => {
     const again = now.get(look.id)!
     return again === look ? [] : [again]
   })

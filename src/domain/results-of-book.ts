@@ -3,7 +3,13 @@ import type { Hatchery } from '../contracts/records/hatchery-record.ts'
 import type { Session } from '../contracts/records/session-record.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 import { incubatorAt } from '../contracts/records/whereabouts.ts'
-import { hatchResults, type EggEnd, type HatchResults } from '../core/hatching/results.ts'
+import {
+  countsInRates,
+  hatchResults,
+  type EggEnd,
+  type Fate,
+  type HatchResults,
+} from '../core/hatching/results.ts'
 import { wilsonInterval, type Share } from '../core/statistics/share.ts'
 import { SPECIES } from '../core/species/species.ts'
 import { daysBetween, localDateOf } from '../core/time/local-date.ts'
@@ -95,8 +101,7 @@ export function resultsByPlace(sources: ResultSources): PlaceResults[] {
     for (const [i, egg] of eggs.entries()) {
       const tray = set.trays.find(({ id }) => id === egg.place?.trayId)
       const fate = setFates[i]!
-      if (!tray || !egg.place || fate === 'infertile' || fate === 'candled-out-clear' || fate === 'unknown')
-        continue
+      if (!tray || !egg.place || !mayHaveHatched(fate)) continue
       const { rows, columns } = tray
       const incubator = nameOf('incubator', { set, egg, sources })
       const key = `${incubator}/${rows}/${columns}`
@@ -120,6 +125,11 @@ export function resultsByPlace(sources: ResultSources): PlaceResults[] {
     ...map,
     places: counts.map((row) => row.map(({ count, of }) => wilsonInterval(count, of))),
   }))
+}
+
+/** Fertile, as far as is known, and not lost to anything beside its life. */
+function mayHaveHatched(fate: Fate): boolean {
+  return countsInRates(fate) && !['infertile', 'candled-out-clear', 'unknown'].includes(fate)
 }
 
 function nameOf(

@@ -1,11 +1,11 @@
-import type { LookRecord } from '../contracts/records/look-record.ts'
+import type { PicturedLook } from '../contracts/records/look-record.ts'
 
 /** Two photographs never show an egg in the same place to a hundredth of a pixel. */
 const SAME_PX = 0.01
 
 /** What of a look says which egg of which picture it is. */
-export type Pictured = Pick<LookRecord, 'eggId' | 'photo' | 'replaced'> & {
-  reading: Pick<LookRecord['reading'], 'outline' | 'lengthPx'>
+export type Pictured = Pick<PicturedLook, 'eggId' | 'photo' | 'replaced'> & {
+  reading: Pick<PicturedLook['reading'], 'outline' | 'lengthPx'>
 }
 
 /** A look at another egg that was made of the same photograph, at the same egg in it. */

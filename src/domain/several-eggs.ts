@@ -1,4 +1,4 @@
-import type { LookRecord } from '../contracts/records/look-record.ts'
+import type { PicturedLook } from '../contracts/records/look-record.ts'
 import type { Egg } from '../contracts/records/egg-state.ts'
 import type { Tray } from '../contracts/records/tray-record.ts'
 import type { EggReading } from '../core/measure/reading.ts'
@@ -8,7 +8,7 @@ import { assignEggs } from '../core/tray/assign-eggs.ts'
 /** A photograph that shows several eggs, before anything of it is kept. */
 export interface SeveralEggs<Photo = unknown> {
   photo: Photo
-  source: LookRecord['source']
+  source: PicturedLook['source']
   takenAt: string
   widthPx: number
   heightPx: number

@@ -3,7 +3,7 @@ import { withEvents } from '../contracts/records/egg-state.ts'
 import { takingEventsBack } from '../contracts/records/events.ts'
 import { type IncubatorLog } from '../contracts/records/incubator-log.ts'
 import type { JournalEntry } from '../contracts/records/journal-entry.ts'
-import type { LookRecord } from '../contracts/records/look-record.ts'
+import { isPictured, type LookRecord } from '../contracts/records/look-record.ts'
 import type { ProbeRecord } from '../contracts/records/probe-record.ts'
 import { withoutReadings, withReadings } from '../contracts/records/readings-record.ts'
 import { sessionRecordOf, type SessionRecord } from '../contracts/records/session-record.ts'
@@ -136,7 +136,7 @@ function withNothingUnsaid(before: ProbeRecord, now: ProbeRecord | undefined, wr
 
 /** What a film showed, and what was graded again, was no step, and is not taken back with one. */
 function withWhatNobodyDecided(look: LookRecord, now: LookRecord | undefined): LookRecord {
-  if (!now) return look
+  if (!now || !isPictured(now) || !isPictured(look)) return look
   const { movement, verdict, madeBy, earlierVerdicts } = now
   return { ...look, movement, verdict, madeBy, earlierVerdicts }
 }

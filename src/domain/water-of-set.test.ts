@@ -159,7 +159,14 @@ describe('a set’s water', () => {
 
   it('asks eggs that are out nothing, and has no advice before anything tells', () => {
     const { eggs, looksByEgg } = twelve(0.0066)
-    const removed = { at: at(8), grade: 'clear' as const, reason: '', againstPolicy: false, lookId: 'x' }
+    const removed = {
+      at: at(8),
+      why: 'graded' as const,
+      grade: 'clear' as const,
+      reason: '',
+      againstPolicy: false,
+      lookId: 'x',
+    }
     const out = eggs.map((own) => ({ ...own, removed }))
     const water = waterOfSet({ set, eggs: out, looksByEgg }, air(50), setMs + 10 * DAY_MS)
     expect([water.lines.size, water.mean, water.advice]).toEqual([0, null, null])

@@ -1,6 +1,6 @@
 import type { Egg } from '../contracts/records/egg-state.ts'
 import { standingEvents } from '../contracts/records/events.ts'
-import type { LookRecord } from '../contracts/records/look-record.ts'
+import { isPictured, type LookRecord } from '../contracts/records/look-record.ts'
 import { checksOf, type ProbeRecord } from '../contracts/records/probe-record.ts'
 import type { RollUp } from '../contracts/records/readings-record.ts'
 import type { Hatchery } from '../contracts/records/hatchery-record.ts'
@@ -58,6 +58,7 @@ export function waterOfEgg(
 ): EggWater {
   return {
     cells: looks
+      .filter((look) => isPictured(look))
       .filter(({ replaced }) => !replaced)
       .flatMap((look) => {
         const { airCell } = figuresOfLook(look)

@@ -1,14 +1,12 @@
 import { evidenceOf } from '../core/grade/evidence.ts'
 import { GRADING_MODEL } from '../core/grade/grading-model.ts'
 import type { ConfirmedLook } from '../core/grade/learn.ts'
-import { confirmedOf, type ConfirmedSources } from './confirmed-looks.ts'
+import { confirmedPictures, type ConfirmedSources } from './confirmed-looks.ts'
 
 /** What the hatchery's own eggs teach the model. */
 export function confirmedLooks(records: ConfirmedSources): ConfirmedLook[] {
-  return confirmedOf(records)
-    .filter(({ look }) => look.verdict.readable)
-    .map(({ look, stage, truth }) => ({
-      truth,
-      ...evidenceOf(look.reading, stage, GRADING_MODEL),
-    }))
+  return confirmedPictures(records).map(({ look, stage, truth }) => ({
+    truth,
+    ...evidenceOf(look.reading, stage, GRADING_MODEL),
+  }))
 }

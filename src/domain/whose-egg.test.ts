@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { LookRecord } from '../contracts/records/look-record.ts'
+import type { PicturedLook } from '../contracts/records/look-record.ts'
 import { sampleRecords } from '../contracts/records/sample-records.ts'
 import { figuresOf } from '../core/measure/by-hand.ts'
 import { diagonal } from '../core/identity/form-reading.ts'
@@ -13,7 +13,7 @@ const BREADTHS = { a: 0.7, b: 0.76, c: 0.82 } as const
 const EVENINGS = ['2026-03-08T20:00:00Z', '2026-03-15T20:00:00Z', '2026-03-19T20:00:00Z'] as const
 
 /** Of an egg that is really that one. */
-function lookAt(eggId: string, evening: number, really: keyof typeof BREADTHS): LookRecord {
+function lookAt(eggId: string, evening: number, really: keyof typeof BREADTHS): PicturedLook {
   const outline = {
     ...look!.reading.outline,
     halfLengthPx: 100,
@@ -43,7 +43,7 @@ const usual = eggs.flatMap(({ id }) =>
   [0, 1, 2].map((evening) => lookAt(id, evening, id as keyof typeof BREADTHS)),
 )
 const among =
-  (looks: readonly LookRecord[]) =>
+  (looks: readonly PicturedLook[]) =>
   ({ id }: { id: string }) =>
     looks.filter(({ eggId }) => eggId === id).sort((x, y) => x.takenAt.localeCompare(y.takenAt))
 

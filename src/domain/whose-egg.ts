@@ -1,4 +1,4 @@
-import type { LookRecord } from '../contracts/records/look-record.ts'
+import { isPictured, type LookRecord } from '../contracts/records/look-record.ts'
 import type { Egg } from '../contracts/records/egg-state.ts'
 import { formByHand, formReadingOf, type FormReading } from '../core/identity/form-reading.ts'
 import { findStrangers, strangerAmong, type KnownEgg, type Stranger } from '../core/identity/same-egg.ts'
@@ -37,6 +37,8 @@ function knownAt(atMs: number, eggs: readonly Egg[], looksOf: LooksOf): KnownEgg
 }
 
 /** By the candler's lines where there are any. */
-function formOfLook({ reading, correction }: LookRecord): FormReading | null {
+function formOfLook(look: LookRecord): FormReading | null {
+  if (!isPictured(look)) return null
+  const { reading, correction } = look
   return correction ? formByHand(correction.lines.outline) : formReadingOf(reading)
 }

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { PicturedLook } from '../../contracts/records/look-record.ts'
 import { figuresOfLook } from '../../domain/look-figures.ts'
 import { usePhotoUrl } from '../shared/usePhotoUrl.ts'
 
 /** An egg's photograph turned blunt end up and scaled to one length, so that looks of different days lie over each other. */
-const props = defineProps<{ look: LookRecord; label: string }>()
+const props = defineProps<{ look: PicturedLook; label: string }>()
 
 const HALF_LENGTH = 50
 const url = usePhotoUrl(() => props.look.photo.id)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import { isPictured, type LookRecord, type PicturedLook } from '../../contracts/records/look-record.ts'
 import { figuresOfLook } from '../../domain/look-figures.ts'
 import { strangerInLook } from '../../domain/whose-egg.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -16,12 +16,14 @@ const stranger = computed(() => strangerInLook(props.look, eggs.value, ({ id }) 
 const mate = computed(() => eggs.value.find(({ id }) => id === stranger.value?.exchangedWith) ?? null)
 const trays = computed(() => store.setById(props.look.setId)?.trays ?? [])
 /** Breadth ÷ length: what of a form people see. */
-const slim = (look: LookRecord): string => {
+const slim = (look: PicturedLook): string => {
   const { breadthPx, lengthPx } = figuresOfLook(look)
   return percentWords(breadthPx / lengthPx)
 }
 const before = computed(() =>
-  looksOf(props.look.eggId).findLast(({ replaced, takenAt }) => !replaced && takenAt < props.look.takenAt),
+  looksOf(props.look.eggId)
+    .filter(isPictured)
+    .findLast(({ replaced, takenAt }) => !replaced && takenAt < props.look.takenAt),
 )
 </script>
 
@@ -33,7 +35,7 @@ const before = computed(() =>
         ? t('another.fitsMate', { mate: nameOfEgg(trays, mate), odds: oddsWords(Math.exp(stranger.logOdds)) })
         : t('another.fitsNone', { odds: oddsWords(Math.exp(stranger.logOdds)) })
     }}
-    <template v-if="before && slim(look) !== slim(before)">{{
+    <template v-if="before && isPictured(look) && slim(look) !== slim(before)">{{
       t('another.breadth', { now: slim(look), before: slim(before) })
     }}</template>
     {{ t('another.compare') }}

@@ -1,9 +1,13 @@
 <script setup lang="ts">
-import { useTemplateRef } from 'vue'
+import { computed, useTemplateRef } from 'vue'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import CameraView from '../shared/ui/CameraView.vue'
 import HandLinesOverlay from '../shared/ui/HandLines.vue'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
+import { isPictured } from '../../contracts/records/look-record.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
 import type { Bench } from './bench/useBench.ts'
+import ByEye from './ByEye.vue'
 import FileOutcomes from './FileOutcomes.vue'
 import LampHint from './LampHint.vue'
 import NetworkCameraView from './NetworkCameraView.vue'
@@ -18,12 +22,19 @@ import { t } from './words.ts'
 /** What the bench sees: a live picture, or the photograph of the egg at hand with what lies over it. */
 const props = defineProps<{
   bench: Bench
+  set: EggSet
   source: SourceKind
   speaking: ReturnType<typeof useOcclusionMap>
 }>()
 /** Whether what was measured is drawn. */
 const overlay = defineModel<boolean>('overlay', { required: true })
-const { current, look, busy, problem, many, several, drawn, asking } = props.bench
+const store = useHatcheryStore()
+const { current, busy, problem, many, several, drawn, asking, toldCell } = props.bench
+/** The look, where it has a photograph. */
+const look = computed(() => {
+  const { value: seen } = props.bench.look
+  return seen && isPictured(seen) ? seen : null
+})
 const camera = useTemplateRef('camera')
 defineExpose({
   /** A still of this device's camera, where that is what is seen. */
@@ -62,8 +73,21 @@ defineExpose({
         :stroke="stroke"
       />
     </MeasuredPhoto>
+    <ByEye
+      v-else-if="current && (source === 'eye' || (bench.look.value && source === 'files'))"
+      :key="current.id"
+      :egg="current"
+      :place="bench.placeOf(current)"
+      :set="set"
+      :zone="store.hatchery.zone"
+      :units="store.hatchery.units"
+      :look="bench.look.value"
+      :earlier="bench.earlier.value"
+      :cell="toldCell"
+      @cell="bench.tellCell"
+    />
     <CameraView v-else-if="source === 'device'" ref="camera" @problem="problem = $event" />
-    <LampHint v-if="!look && !several" :files="source === 'files'" />
+    <LampHint v-if="!bench.look.value && !several && source !== 'eye'" :files="source === 'files'" />
     <PictureKeys
       v-if="look && !asking"
       :overlay

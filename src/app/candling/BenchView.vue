@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { RouterLink } from 'vue-router'
-import { isByCamera } from '../../domain/look-figures.ts'
+import { isByCamera } from '../../domain/size-of-look.ts'
 import { useBench } from './bench/useBench.ts'
 import { useBenchKeyboard } from './bench/useBenchKeyboard.ts'
 import { useHandScale } from './bench/useHandScale.ts'
@@ -9,6 +9,8 @@ import { useOcclusionMap } from './useOcclusionMap.ts'
 import { useTrayTogether } from './useTrayTogether.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useDevicesStore } from '../shared/devices.ts'
+import { isPictured } from '../../contracts/records/look-record.ts'
+import { standingGrade } from '../../domain/own-grade.ts'
 import { timelineOf } from '../../domain/timeline.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useArrived } from './useArrived.ts'
@@ -18,6 +20,7 @@ import BenchKeys from './BenchKeys.vue'
 import BenchPicture from './BenchPicture.vue'
 import BenchTray from './BenchTray.vue'
 import ChangedByMates from './ChangedByMates.vue'
+import EggActs from './EggActs.vue'
 import EggPlaces from './EggPlaces.vue'
 import HandLinesPanel from './HandLinesPanel.vue'
 import NotPhotographed from './NotPhotographed.vue'
@@ -35,10 +38,12 @@ const bench = useBench(() => set.value!)
 const { current, look, phase, busy, problem, several, drawn, asking, savedAt } = bench
 const { changed: changedByMates } = useTrayTogether(() => set.value, bench)
 
+/** The look, where it has a photograph. */
+const photographed = computed(() => (look.value && isPictured(look.value) ? look.value : null))
 const source = ref<SourceKind>('files')
 const overlay = ref(true)
 const speaking = useOcclusionMap(
-  () => look.value,
+  () => photographed.value,
   () => set.value!,
 )
 const dragging = ref(false)
@@ -65,6 +70,7 @@ watch(
 
 async function take(): Promise<void> {
   if (source.value === 'network') return bench.takeFromNetwork()
+  if (source.value === 'eye') return
   if (source.value === 'files') return chooser.value?.open()
   const photo = await pictured.value?.capture()
   if (photo) await bench.takePhoto(photo, 'camera')
@@ -77,7 +83,7 @@ function drop(event: DragEvent): void {
 }
 
 const agree = (): void => {
-  if (look.value) void bench.decide(look.value.own?.grade ?? look.value.verdict.grade)
+  if (look.value) void bench.decide(standingGrade(look.value))
 }
 
 const { calliper, saveCollar, calibrate } = useHandScale(bench)
@@ -89,6 +95,7 @@ useBenchKeyboard(bench, {
     overlay.value = !overlay.value
   },
   agree,
+  byEye: () => source.value === 'eye',
 })
 
 const PHASE_WORDS = {
@@ -166,6 +173,7 @@ const PHASE_WORDS = {
         class="order-1 md:order-2"
         :class="{ 'ring-2 ring-lamp': dragging }"
         :bench="bench"
+        :set="set"
         :source="source"
         :speaking="speaking"
       />
@@ -190,13 +198,13 @@ const PHASE_WORDS = {
           @discard="several = null"
         />
         <HandLinesPanel
-          v-else-if="look && drawn && bench.measured.value"
-          :look="look"
+          v-else-if="photographed && drawn && bench.measured.value"
+          :look="photographed"
           :lines="drawn"
           :measured="bench.measured.value"
           :hatchery="hatchery.hatchery"
           :busy="busy"
-          :can-calibrate="calliper !== null && isByCamera(look)"
+          :can-calibrate="calliper !== null && isByCamera(photographed)"
           @change="drawn = $event"
           @keep="bench.keepLines(drawn)"
           @cancel="drawn = null"
@@ -205,10 +213,10 @@ const PHASE_WORDS = {
           @calibrate="calibrate"
         />
         <VerdictPanel
-          v-else-if="look"
+          v-else-if="photographed"
           :set="set"
           :egg-page="current ? { name: 'egg', params: { setId, eggId: current.id } } : undefined"
-          :look="look"
+          :look="photographed"
           :egg="current"
           :hatchery="hatchery.hatchery"
           :timeline="timelineOf(set, hatchery.hatchery)"
@@ -221,6 +229,15 @@ const PHASE_WORDS = {
           :set="set"
           :earlier="bench.earlier.value"
           :zone="hatchery.hatchery.zone"
+          :by-eye="source === 'eye'"
+        />
+        <EggActs
+          v-if="current && !asking"
+          class="mt-4"
+          :set="set"
+          :egg="current"
+          :look="look"
+          @left="bench.advance"
         />
         <ChangedByMates v-if="!asking" class="mt-5" :changed="changedByMates" :place-of="bench.placeOf" />
       </aside>
@@ -233,9 +250,12 @@ const PHASE_WORDS = {
       :can-undo="hatchery.journal.length > 0"
       :can-take="source !== 'network' || networkName !== null"
       :removed="current?.removed != null"
+      :by-eye="source === 'eye'"
+      :unseen="bench.unseenHere.value.length"
       @take="take"
       @agree="agree"
       @overrule="bench.decide"
+      @rest-develops="bench.restDevelops"
       @undo="bench.undo"
     />
   </main>

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { PicturedLook } from '../../contracts/records/look-record.ts'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import { ACTION_WORDS, GRADE_WORDS, mainReason } from '../shared/wording.ts'
 import { t } from './words.ts'
 
 /** What is suggested otherwise now that all mates of a tray are known. The candler's own word stands in any case. */
 defineProps<{
-  changed: ReadonlyArray<{ egg: Egg; look: LookRecord; before: LookRecord['verdict'] }>
+  changed: ReadonlyArray<{ egg: Egg; look: PicturedLook; before: PicturedLook['verdict'] }>
   placeOf: (egg: Egg) => string
 }>()
 </script>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useIntervalFn, usePreferredReducedMotion } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import { isPictured, type LookRecord, type PicturedLook } from '../../contracts/records/look-record.ts'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { livingShadow, usualCellDepth } from '../../core/grade/expected.ts'
@@ -14,6 +14,7 @@ import FigureBand from '../shared/ui/FigureBand.vue'
 import StagePicture from '../shared/ui/StagePicture.vue'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import { standingGrade } from '../../domain/own-grade.ts'
 
 /** What today's egg can be held against: itself earlier, its mates, an egg that was never set, a living one as drawn. */
 export type Comparison = 'earlier' | 'blink' | 'mates' | 'reference' | 'living'
@@ -22,7 +23,7 @@ const props = defineProps<{
   kind: Comparison
   set: EggSet
   timeline: Timeline
-  look: LookRecord
+  look: PicturedLook
   earlier: readonly LookRecord[]
   mates: readonly LookRecord[]
   /** Looks at the set's unset eggs, newest last. */
@@ -38,15 +39,20 @@ useIntervalFn(() => {
   if (still.value !== 'reduce') showsEarlier.value = !showsEarlier.value
 }, BLINK_MS)
 
-const before = computed(() => props.earlier.at(-1) ?? null)
-const reference = computed(() => props.references.at(-1) ?? null)
+const pictured = computed(() => props.mates.filter(isPictured))
+const before = computed(() => props.earlier.filter(isPictured).at(-1) ?? null)
+const reference = computed(() => props.references.filter(isPictured).at(-1) ?? null)
 const stage = computed(() => props.timeline.stageAt(Date.parse(props.look.takenAt)))
 const ordered = computed(() =>
-  [props.look, ...props.mates].sort((a, b) => figuresOfLook(a).shadow.value - figuresOfLook(b).shadow.value),
+  [props.look, ...pictured.value].sort(
+    (a, b) => figuresOfLook(a).shadow.value - figuresOfLook(b).shadow.value,
+  ),
 )
-const gradeOf = (look: LookRecord): string => GRADE_WORDS[look.own?.grade ?? look.verdict.grade]
-const depths = computed(() => props.mates.flatMap((mate) => figuresOfLook(mate).airCell?.depth.value ?? []))
-const shadows = computed(() => props.mates.map((mate) => figuresOfLook(mate).shadow.value))
+const gradeOf = (look: LookRecord): string => GRADE_WORDS[standingGrade(look)]
+const depths = computed(() =>
+  pictured.value.flatMap((mate) => figuresOfLook(mate).airCell?.depth.value ?? []),
+)
+const shadows = computed(() => pictured.value.map((mate) => figuresOfLook(mate).shadow.value))
 </script>
 
 <template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { figuresOf, NEW_CELL, newCollar, newShadow, type HandLines } from '../../core/measure/by-hand.ts'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { PicturedLook } from '../../contracts/records/look-record.ts'
 import type { Hatchery } from '../../contracts/records/hatchery-record.ts'
 import { unitSymbol, toShown, fromShown } from '../../core/units.ts'
 import { percentWords } from '../shared/wording.ts'
@@ -11,7 +11,7 @@ import NumberField from '../shared/kit/NumberField.vue'
 
 /** What the lines being drawn say, beside what was measured; figures follow live. */
 const props = defineProps<{
-  look: LookRecord
+  look: PicturedLook
   lines: HandLines
   /** As they were measured. */
   measured: HandLines

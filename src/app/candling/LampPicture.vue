@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { Egg } from '../../contracts/records/egg-state.ts'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import { isPictured, type LookRecord } from '../../contracts/records/look-record.ts'
 import type { Session } from '../../contracts/records/session-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import type { Timeline } from '../../domain/timeline.ts'
@@ -14,7 +14,7 @@ import type { LivePicture } from './evening/useLampWatch.ts'
 import { t } from './words.ts'
 
 /** The live picture of the lamp; once an egg has its look that, or what it is compared with, with the live one beside. */
-defineProps<{
+const props = defineProps<{
   source: Session['source']
   set: EggSet
   timeline: Timeline
@@ -31,6 +31,8 @@ defineProps<{
 }>()
 const emit = defineEmits<{ problem: [sentence: string]; picture: [element: LivePicture | null] }>()
 
+/** The look, where it has a photograph. */
+const photographed = computed(() => (props.look && isPictured(props.look) ? props.look : null))
 const camera = ref<InstanceType<typeof CameraView> | null>(null)
 const networkCamera = ref<InstanceType<typeof NetworkCameraView> | null>(null)
 watch(
@@ -42,24 +44,28 @@ watch(
 
 <template>
   <section
-    class="relative h-[40dvh] min-h-64 overflow-hidden rounded-xl bg-black md:h-auto"
+    class="relative overflow-hidden rounded-xl bg-black md:h-auto"
+    :class="source === 'eye' && !photographed ? 'min-h-40' : 'h-[40dvh] min-h-64'"
     :aria-label="t('lamp.picture')"
   >
     <!-- Never hidden: a picture that is not shown gets no frames, and the watch would not see the egg leave. -->
     <div
+      v-if="source !== 'eye'"
       class="absolute z-10 overflow-hidden"
-      :class="look ? 'top-3 left-3 h-20 w-24 rounded-lg border border-line md:h-28 md:w-36' : 'inset-0'"
+      :class="
+        photographed ? 'top-3 left-3 h-20 w-24 rounded-lg border border-line md:h-28 md:w-36' : 'inset-0'
+      "
     >
       <NetworkCameraView v-if="source === 'network'" ref="networkCamera" />
-      <CameraView v-else ref="camera" @problem="emit('problem', $event)" />
+      <CameraView v-else-if="source === 'device'" ref="camera" @problem="emit('problem', $event)" />
     </div>
     <CompareEgg
-      v-if="look && comparison"
+      v-if="photographed && comparison"
       class="pt-2 pr-2 pb-14 pl-28 md:pl-40"
       :kind="comparison"
       :set="set"
       :timeline="timeline"
-      :look="look"
+      :look="photographed"
       :earlier="earlier"
       :mates="mates"
       :references="references"
@@ -67,17 +73,18 @@ watch(
       :egg-of="eggOf"
     />
     <MeasuredPhoto
-      v-else-if="look"
+      v-else-if="photographed"
       v-slot="{ stroke }"
       class="pb-14"
-      :look="look"
+      :look="photographed"
       overlay
       :label="t('picture.measured', { egg: place })"
     >
-      <PencilLines :outline="look.reading.outline" :earlier :stroke />
+      <PencilLines :outline="photographed.reading.outline" :earlier :stroke />
     </MeasuredPhoto>
+    <slot v-else-if="source === 'eye'" />
     <p
-      v-if="words"
+      v-if="words && source !== 'eye'"
       class="absolute inset-x-0 bottom-0 z-20 bg-black/70 p-3 text-center text-2xl"
       aria-live="polite"
       data-testid="lamp-words"

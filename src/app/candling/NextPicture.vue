@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { PicturedLook } from '../../contracts/records/look-record.ts'
 import { nextPicture } from '../../core/grade/next-picture.ts'
 import { sayNextPicture } from '../../words/candling.ts'
 import type { Timeline } from '../../domain/timeline.ts'
 import { t } from './words.ts'
 
 /** What picture would decide, where this one does not. */
-const props = defineProps<{ look: LookRecord; timeline: Timeline }>()
+const props = defineProps<{ look: PicturedLook; timeline: Timeline }>()
 
 const sentence = computed(() => {
   const { look, timeline } = props

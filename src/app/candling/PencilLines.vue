@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import { isPictured, type LookRecord } from '../../contracts/records/look-record.ts'
 import type { EggOutline } from '../../core/geometry/egg-outline.ts'
 import { pencilLine } from '../../core/measure/by-hand.ts'
 import { figuresOfLook } from '../../domain/look-figures.ts'
@@ -10,7 +10,7 @@ import { svgPath } from '../shared/svg-path.ts'
 const props = defineProps<{ outline: EggOutline; earlier: readonly LookRecord[]; stroke: number }>()
 
 const lines = computed(() =>
-  props.earlier.flatMap((look, i) => {
+  props.earlier.filter(isPictured).flatMap((look, i) => {
     const { airCell } = figuresOfLook(look)
     if (look.replaced || !airCell) return []
     const points = pencilLine(props.outline, { depth: airCell.depth.value, tiltRad: airCell.tiltRad })

@@ -7,7 +7,7 @@ import FilePick from '../shared/kit/FilePick.vue'
 import ListChoice from '../shared/kit/ListChoice.vue'
 import FewChoice from '../shared/kit/FewChoice.vue'
 
-export type SourceKind = 'network' | 'device' | 'files'
+export type SourceKind = 'network' | 'device' | 'files' | 'eye'
 
 /** Where pictures come from, and the file chooser. */
 const props = defineProps<{ source: SourceKind; networkName: string | null; disabled: boolean }>()
@@ -19,6 +19,7 @@ const kinds = computed(() => [
   ...(props.networkName ? [{ value: 'network' as const, name: props.networkName }] : []),
   { value: 'device' as const, name: t('source.device') },
   { value: 'files' as const, name: t('source.files') },
+  { value: 'eye' as const, name: t('source.eye') },
 ])
 defineExpose({ open: () => picker.value?.open(), order })
 </script>

@@ -130,7 +130,7 @@ function sendAir(): void {
         class="min-w-0 grow text-lg font-semibold"
         @change="emit('change', { candler: candler.trim() })"
       />
-      <fieldset>
+      <fieldset v-if="session.source !== 'eye'">
         <legend class="mb-1 text-lg font-semibold">{{ t('preflight.pictures') }}</legend>
         <FewChoice
           hide-label
@@ -165,6 +165,7 @@ function sendAir(): void {
           :options="[
             ...(networkName ? [{ value: 'network' as const, name: networkName }] : []),
             { value: 'device' as const, name: t('source.device') },
+            { value: 'eye' as const, name: t('source.eye') },
           ]"
           :model-value="session.source"
           @change="emit('change', { source: $event })"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import { isPictured, type LookRecord } from '../../contracts/records/look-record.ts'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import { isFilmedAlive } from '../../core/grade/policy.ts'
 import { standingGrade } from '../../domain/own-grade.ts'
@@ -25,7 +25,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ confirm: [reason: string]; close: [] }>()
 const reason = ref('')
-const moved = computed(() => isFilmedAlive(props.asked.look.movement))
+const moved = computed(() => isPictured(props.asked.look) && isFilmedAlive(props.asked.look.movement))
 const isSureItIsDead = ref(false)
 const missing = computed(() =>
   props.asked.against && reason.value.trim() === ''
@@ -46,7 +46,7 @@ const missing = computed(() =>
     @confirm="emit('confirm', reason.trim())"
     @close="emit('close')"
   >
-    <div class="h-64 overflow-hidden rounded-lg bg-black">
+    <div v-if="isPictured(asked.look)" class="h-64 overflow-hidden rounded-lg bg-black">
       <MeasuredPhoto :look="asked.look" :overlay="true" :label="t('removal.itsPhotograph')" />
     </div>
     <p class="mt-3 text-lg">

@@ -1,16 +1,20 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue'
 import { RouterLink } from 'vue-router'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import { isPictured, type LookRecord } from '../../contracts/records/look-record.ts'
 import type { Outcome } from '../../contracts/records/egg-record.ts'
 import { isIn, type Egg } from '../../contracts/records/egg-state.ts'
 import { actionOf, candlingBegan, lookSince, lookToRemove, standingAction } from '../../domain/candling.ts'
-import { isDoneWith } from '../../domain/own-grade.ts'
+import { withoutOwnGrade } from '../../domain/look-by-eye.ts'
+import { isDoneWith, standingGrade } from '../../domain/own-grade.ts'
 import { timelineOf } from '../../domain/timeline.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { count, GRADE_WORDS, mainReason, nameOfEgg } from '../shared/wording.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import EggAccount from '../shared/leaving/EggAccount.vue'
+import EggLeaves from '../shared/leaving/EggLeaves.vue'
+import EggMark from '../shared/ui/EggMark.vue'
 import GradeSign from '../shared/ui/GradeSign.vue'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
 import RemovalDialog from './RemovalDialog.vue'
@@ -67,7 +71,8 @@ const undecided = computed(() =>
   ),
 )
 const taken = computed(() => rows.value.flatMap(({ egg }) => (egg.removed ? [egg] : [])))
-const remaining = computed(() => rows.value.filter(({ egg }) => !egg.removed).length)
+const remaining = computed(() => rows.value.filter(({ egg }) => isIn(egg)).length)
+const inside = computed(() => rows.value.flatMap(({ egg }) => (isIn(egg) ? [egg] : [])))
 const late = computed(() =>
   asked.value && set.value
     ? timelineOf(set.value, hatchery.hatchery).stageAt(Date.parse(asked.value.look.takenAt)) > 0.66
@@ -77,10 +82,11 @@ const late = computed(() =>
 async function takeOut(reason: string): Promise<void> {
   const item = asked.value
   if (!item) return
-  const grade = item.look.own?.grade ?? item.look.verdict.grade
+  const grade = standingGrade(item.look)
   try {
     const removed = {
       at: new Date().toISOString(),
+      why: 'graded' as const,
       grade,
       reason: item.against ? reason : mainReason(item.look),
       lookId: item.look.id,
@@ -104,7 +110,7 @@ async function noteOutcome(egg: Egg, found: Outcome | null): Promise<void> {
 /** The candler takes their word back: the egg stays in, and is asked about again. */
 async function leaveIn(look: LookRecord): Promise<void> {
   try {
-    await hatchery.changeLook('grade', look.id, (now) => ({ ...now, own: null }))
+    await hatchery.changeLook('grade', look.id, withoutOwnGrade)
   } catch {
     problem.value = t('removal.notSaved')
   }
@@ -169,18 +175,24 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
         :class="{ 'opacity-60': egg.removed }"
       >
         <div class="h-24 w-24 shrink-0 overflow-hidden rounded-lg bg-black">
+          <EggMark v-if="!isPictured(look)" :look="look" class="w-full" />
           <MeasuredPhoto
+            v-else
             :look="look"
             :overlay="true"
             :label="t('removal.photographOf', { place: placeOf(egg) })"
           />
         </div>
         <span class="w-16 text-3xl font-bold">{{ placeOf(egg) }}</span>
-        <GradeSign :grade="look.own?.grade ?? look.verdict.grade" class="h-8 w-8" aria-hidden="true" />
+        <GradeSign :grade="standingGrade(look)" class="h-8 w-8" aria-hidden="true" />
         <div class="min-w-0 grow basis-60">
-          <p class="text-xl font-semibold">{{ GRADE_WORDS[look.own?.grade ?? look.verdict.grade] }}</p>
+          <p class="text-xl font-semibold">{{ GRADE_WORDS[standingGrade(look)] }}</p>
           <p class="text-ink-soft">
-            {{ look.own?.grade === look.verdict.grade ? mainReason(look) : t('removal.ownGrade') }}
+            {{
+              !isPictured(look) || look.own?.grade === look.verdict.grade
+                ? mainReason(look)
+                : t('removal.ownGrade')
+            }}
           </p>
         </div>
         <span v-if="egg.removed" class="text-lg">{{ t('removal.isRemoved') }}</span>
@@ -218,9 +230,7 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
       <ul class="flex flex-col gap-2" data-testid="rechecks">
         <li v-for="{ egg, look } in toRecheck" :key="egg.id" class="flex flex-wrap items-center gap-3">
           <span class="w-28 text-lg font-semibold">{{ placeOf(egg) }}</span
-          ><span class="w-40 text-lg text-ink-soft">{{
-            GRADE_WORDS[look!.own?.grade ?? look!.verdict.grade]
-          }}</span
+          ><span class="w-40 text-lg text-ink-soft">{{ GRADE_WORDS[standingGrade(look!)] }}</span
           ><KitButton
             size="desk"
             :aria-label="t('removal.removeAnywayOf', { place: placeOf(egg) })"
@@ -262,6 +272,7 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
         }}
       </p>
     </div>
+    <EggAccount class="mt-2" :set="set" :eggs="rows.map(({ egg }) => egg)" />
     <p class="mt-2 text-ink-soft">
       {{ t('removal.caution') }}
     </p>
@@ -269,6 +280,7 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
       <KitButton :disabled="hatchery.journal.length === 0" @click="back">
         {{ t('keys.undo') }} <span class="key">Z</span>
       </KitButton>
+      <EggLeaves :set="set" :eggs="inside" keyed size="tall" />
       <KitButton :to="{ name: 'bench', params: { setId } }">{{ t('removal.toBench') }}</KitButton>
       <KitButton :to="{ name: 'set', params: { setId } }">{{ t('removal.trayLog') }}</KitButton>
     </div>

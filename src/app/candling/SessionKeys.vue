@@ -6,6 +6,7 @@ import type { Session } from '../../contracts/records/session-record.ts'
 import { PREFLIGHT } from '../../core/session/preflight.ts'
 import type { SessionStep } from '../../core/session/session.ts'
 import type { SuggestedGrade } from '../../core/grade-names.ts'
+import { standingGrade } from '../../domain/own-grade.ts'
 import { GRADE_WORDS } from '../shared/wording.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
@@ -23,7 +24,8 @@ const emit = defineEmits<{ goOn: []; another: []; undo: []; compare: []; pause: 
 
 const candling = computed(() => props.session.begun && props.step.kind === 'candle' && !props.paused)
 /** An egg without a picture cannot be disagreed with, only left. */
-const leaves = computed(() => candling.value && !props.look)
+const byEye = computed(() => props.session.source === 'eye')
+const leaves = computed(() => candling.value && !props.look && !byEye.value)
 const goOnWords = computed(() => {
   if (!props.session.begun)
     return props.session.ready.length < PREFLIGHT.length ? t('sessionKeys.done') : t('sessionKeys.begin')
@@ -31,8 +33,12 @@ const goOnWords = computed(() => {
   if (props.step.kind === 'fetch' || props.step.kind === 'return') return t('sessionKeys.lidOff')
   if (props.step.kind === 'close-lid') return t('sessionKeys.lidOn')
   if (props.step.kind === 'finish') return t('sessionKeys.end')
-  if (!props.look) return t('keys.photograph')
-  return `${props.chosen ? t('sessionKeys.myGrade') : t('sessionKeys.confirm')}: ${GRADE_WORDS[props.chosen ?? props.look.own?.grade ?? props.look.verdict.grade]}`
+  if (!props.look)
+    return byEye.value
+      ? t('sessionKeys.mine', { grade: GRADE_WORDS[props.chosen ?? 'developing'] })
+      : t('keys.photograph')
+  const words = props.chosen ? t('sessionKeys.myGrade') : t('sessionKeys.confirm')
+  return `${words}: ${GRADE_WORDS[props.chosen ?? standingGrade(props.look)]}`
 })
 </script>
 

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { eventsOf, type Session } from '../../contracts/records/session-record.ts'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { LookRecord, PicturedLook } from '../../contracts/records/look-record.ts'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { airSummary } from '../../core/session/air.ts'
 import { timeOpen } from '../../core/session/session.ts'
 import { MINUTE_MS } from '../../core/time/durations.ts'
 import { actionOf, standingAction } from '../../domain/candling.ts'
-import { isDoneWith } from '../../domain/own-grade.ts'
+import { isDoneWith, standingGrade, suggestionOf } from '../../domain/own-grade.ts'
 import { strangersAt } from '../../domain/whose-egg.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { count, GRADE_WORDS } from '../shared/wording.ts'
@@ -23,7 +23,7 @@ const props = defineProps<{
   seen: ReadonlyArray<{ egg: Egg; look: LookRecord }>
   left: readonly Egg[]
   /** Suggestions that are otherwise since all mates are known. */
-  changed: ReadonlyArray<{ egg: Egg; look: LookRecord; before: LookRecord['verdict'] }>
+  changed: ReadonlyArray<{ egg: Egg; look: PicturedLook; before: PicturedLook['verdict'] }>
   placeOf: (egg: Egg) => string
   nowMs: number
 }>()
@@ -53,7 +53,7 @@ const strangers = computed(() => {
 /** By the candler's own key; what is only suggested is asked for below. */
 const duds = computed(() => props.seen.filter(({ look }) => actionOf(look, props.set) === 'remove'))
 const suggested = computed(() =>
-  props.seen.filter(({ look }) => look.own === null && look.verdict.action === 'remove'),
+  props.seen.filter(({ look }) => look.own === null && suggestionOf(look)?.action === 'remove'),
 )
 const unsaid = computed(() =>
   props.seen.filter((one) => !isDoneWith(one.look) && !suggested.value.includes(one)),
@@ -126,10 +126,7 @@ const rows = computed(
       {{
         t('report.lookAgainWhat', {
           places: suspects
-            .map(
-              ({ egg, look }) =>
-                `${placeOf(egg)} (${GRADE_WORDS[look.own?.grade ?? look.verdict.grade].toLowerCase()})`,
-            )
+            .map(({ egg, look }) => `${placeOf(egg)} (${GRADE_WORDS[standingGrade(look)].toLowerCase()})`)
             .join(', '),
         })
       }}

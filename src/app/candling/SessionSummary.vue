@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Egg } from '../../contracts/records/egg-state.ts'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { LookRecord, PicturedLook } from '../../contracts/records/look-record.ts'
 import type { Session } from '../../contracts/records/session-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import SessionReport from './SessionReport.vue'
@@ -13,7 +13,7 @@ defineProps<{
   set: EggSet
   seen: ReadonlyArray<{ egg: Egg; look: LookRecord }>
   left: readonly Egg[]
-  changed: ReadonlyArray<{ egg: Egg; look: LookRecord; before: LookRecord['verdict'] }>
+  changed: ReadonlyArray<{ egg: Egg; look: PicturedLook; before: PicturedLook['verdict'] }>
   placeOf: (egg: Egg) => string
   nowMs: number
   /** Nothing was done since. */

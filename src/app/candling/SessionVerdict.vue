@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { LookRecord, PicturedLook } from '../../contracts/records/look-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { livingShadow, usualCellDepth } from '../../core/grade/expected.ts'
 import { sayReason } from '../../words/reasons.ts'
@@ -19,7 +19,7 @@ import { t } from './words.ts'
 
 /** The suggestion for arm's length: sign, grade, what follows, the two strongest reasons. */
 const props = defineProps<{
-  look: LookRecord
+  look: PicturedLook
   set: EggSet
   timeline: Timeline
   chosen: SuggestedGrade | null

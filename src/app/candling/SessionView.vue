@@ -3,6 +3,7 @@ import { useToggle, useWakeLock } from '@vueuse/core'
 import { computed, onMounted, shallowRef, watch } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { clockLevel } from '../../core/session/limits.ts'
+import type { Session } from '../../contracts/records/session-record.ts'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
 import { useBench } from './bench/useBench.ts'
 import { useEvening } from './evening/useEvening.ts'
@@ -20,8 +21,11 @@ import { CAMERA_NAMES, dayWords } from '../shared/wording.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 import { timelineOf } from '../../domain/timeline.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { isPictured } from '../../contracts/records/look-record.ts'
 import BesideTheLamp from './BesideTheLamp.vue'
+import ByEye from './ByEye.vue'
 import ChangedByMates from './ChangedByMates.vue'
+import EggActs from './EggActs.vue'
 import EggNotes from './EggNotes.vue'
 import EssentialScreen from './EssentialScreen.vue'
 import LampPicture from './LampPicture.vue'
@@ -33,6 +37,7 @@ import SessionSummary from './SessionSummary.vue'
 import SessionVerdict from './SessionVerdict.vue'
 import StorageRoomNote from '../shared/ui/StorageRoomNote.vue'
 import { t } from './words.ts'
+import { standingGrade } from '../../domain/own-grade.ts'
 
 const props = defineProps<{ setId: string }>()
 const router = useRouter()
@@ -46,6 +51,8 @@ const flow = useSession(() => set.value!, bench)
 const { session, step, clocks, eggOutMs, limits, air, nowMs } = flow
 const { current, look, problem } = bench
 
+/** The look, where it has a photograph. */
+const photographed = computed(() => (look.value && isPictured(look.value) ? look.value : null))
 const picture = shallowRef<LivePicture | null>(null)
 const [essential, toggleEssential] = useToggle()
 
@@ -90,7 +97,12 @@ onMounted(async () => {
   hands.resume()
 })
 async function startAnew(): Promise<void> {
-  await guarded(() => flow.start(networkName.value ? 'network' : 'device'))
+  await guarded(() => flow.start(lastSource()))
+}
+/** Who candles by eye does so the next time. */
+function lastSource(): Session['source'] {
+  if (lastSession.value?.source === 'eye') return 'eye'
+  return networkName.value ? 'network' : 'device'
 }
 async function guarded(work: () => Promise<unknown>): Promise<void> {
   try {
@@ -215,7 +227,20 @@ useSessionKeyboard(hands, {
         :egg-of="eggOf"
         @problem="problem = $event"
         @picture="picture = $event"
-      />
+      >
+        <ByEye
+          v-if="current"
+          :key="current.id"
+          :egg="current"
+          :set="set"
+          :zone="hatchery.hatchery.zone"
+          :units="hatchery.hatchery.units"
+          :look="look"
+          :earlier="bench.earlier.value"
+          :cell="bench.toldCell.value"
+          @cell="bench.tellCell"
+        />
+      </LampPicture>
       <aside class="contents min-h-0 md:block md:overflow-y-auto">
         <p
           v-if="problem"
@@ -226,8 +251,8 @@ useSessionKeyboard(hands, {
           {{ problem }} <span class="text-ink-soft">{{ t('bench.nothingSaved') }}</span>
         </p>
         <SessionVerdict
-          v-if="look"
-          :look="look"
+          v-if="photographed"
+          :look="photographed"
           :set="set"
           :timeline="timelineOf(set, hatchery.hatchery)"
           :chosen="chosen"
@@ -235,6 +260,18 @@ useSessionKeyboard(hands, {
           :lift-agrees="session.trigger !== 'key' && session.liftAgrees"
         />
         <p v-else class="text-lg text-ink-soft">{{ wordsBeforeLook(suspected) }}</p>
+        <EggActs
+          v-if="current"
+          class="mt-4"
+          :set="set"
+          :egg="current"
+          :look="look"
+          :grading="session.source === 'eye' || !look"
+          :unseen="session.source === 'eye' ? bench.unseenHere.value.length : 0"
+          @grade="hands.grade"
+          @rest-develops="hands.restDevelops"
+          @left="bench.advance"
+        />
         <EggNotes
           v-if="current"
           class="mt-4"
@@ -266,7 +303,7 @@ useSessionKeyboard(hands, {
     <EssentialScreen
       v-if="essential"
       :place="current && step.kind === 'candle' ? bench.placeOf(current) : words.step.value.title"
-      :grade="look ? (chosen ?? look.own?.grade ?? look.verdict.grade) : null"
+      :grade="look ? (chosen ?? standingGrade(look)) : null"
       :over="
         clockLevel(clocks.trayOutMs ?? 0, limits.trayOut) === 'over' ||
         clockLevel(eggOutMs ?? 0, limits.eggOut) === 'over'

@@ -2,7 +2,9 @@
 import { Undo2 } from '@lucide/vue'
 import type { Outcome } from '../../contracts/records/egg-record.ts'
 import type { Egg } from '../../contracts/records/egg-state.ts'
+import { tellsWhenOpened } from '../../domain/egg-outcomes.ts'
 import OutcomeChoice from '../shared/ui/OutcomeChoice.vue'
+import { removedWords } from '../shared/wording.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
 
@@ -20,7 +22,11 @@ const emit = defineEmits<{ found: [egg: Egg, outcome: Outcome | null]; putBack: 
     <ul class="flex flex-col gap-2" data-testid="openings">
       <li v-for="egg in eggs" :key="egg.id" class="flex flex-wrap items-center gap-3">
         <span class="w-28 font-semibold">{{ placeOf(egg) }}</span
-        ><OutcomeChoice :egg="egg" @choose="emit('found', egg, $event)" />
+        ><OutcomeChoice
+          v-if="egg.removed && tellsWhenOpened(egg.removed)"
+          :egg="egg"
+          @choose="emit('found', egg, $event)"
+        /><span v-else-if="egg.removed" class="text-ink-soft">{{ removedWords(egg.removed) }}</span>
         <KitButton
           v-if="egg.outcome === null"
           size="desk"

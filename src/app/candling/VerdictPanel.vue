@@ -3,14 +3,15 @@ import { computed } from 'vue'
 import { type RouteLocationRaw } from 'vue-router'
 import { Film } from '@lucide/vue'
 import type { Hatchery } from '../../contracts/records/hatchery-record.ts'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import { isPictured, type LookRecord, type PicturedLook } from '../../contracts/records/look-record.ts'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { livingShadow, usualCellDepth } from '../../core/grade/expected.ts'
 import { sayReason } from '../../words/reasons.ts'
 import { GRADES } from '../../core/grade-names.ts'
 import { toShown, unitSymbol } from '../../core/units.ts'
-import { figuresOfLook, sizeOfLook } from '../../domain/look-figures.ts'
+import { figuresOfLook } from '../../domain/look-figures.ts'
+import { sizeOfLook } from '../../domain/size-of-look.ts'
 import type { Timeline } from '../../domain/timeline.ts'
 import { ACTION_WORDS, GRADE_WORDS, percentWords, REGRADE_WORDS } from '../shared/wording.ts'
 import FigureBand from '../shared/ui/FigureBand.vue'
@@ -23,7 +24,7 @@ import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
 
 const props = defineProps<{
-  look: LookRecord
+  look: PicturedLook
   timeline: Timeline
   egg: Egg | null
   hatchery: Hatchery
@@ -58,9 +59,9 @@ const shadowScale = computed(() =>
   Math.min(1, Math.max(0.25, 2.2 * livingShadow(stage.value).high, 1.3 * figures.value.shadow.value)),
 )
 const depths = (looks: readonly LookRecord[]): number[] =>
-  looks.flatMap((look) => figuresOfLook(look).airCell?.depth.value ?? [])
+  looks.filter(isPictured).flatMap((look) => figuresOfLook(look).airCell?.depth.value ?? [])
 const shadows = (looks: readonly LookRecord[]): number[] =>
-  looks.map((look) => figuresOfLook(look).shadow.value)
+  looks.filter(isPictured).map((look) => figuresOfLook(look).shadow.value)
 const { isNoEgg, whyLeftIn } = useVerdictWords(
   () => props.look,
   () => props.set,

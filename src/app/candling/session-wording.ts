@@ -4,6 +4,7 @@ import type { WatchAdvice, WatchState } from '../../core/watch/egg-watch.ts'
 import { MINUTE_MS } from '../../core/time/durations.ts'
 import { count, GRADE_WORDS, mainReason } from '../shared/wording.ts'
 import { t } from './words.ts'
+import { standingGrade } from '../../domain/own-grade.ts'
 
 const ADVICE: Readonly<Record<WatchAdvice, string>> = {
   'too-dark': t('hint.dark'),
@@ -31,7 +32,7 @@ export function wordsForPace(paceMs: number | null, waiting: number): string {
 /** Beside an egg that is still to be photographed. @param suspected - its first look, where it is looked at again */
 export function wordsBeforeLook(suspected: LookRecord | null): string {
   if (!suspected) return t('session.doNotLook')
-  const grade = GRADE_WORDS[suspected.own?.grade ?? suspected.verdict.grade].toLowerCase()
+  const grade = GRADE_WORDS[standingGrade(suspected)].toLowerCase()
   return t('session.lastLook', { days: suspected.ageDays.toFixed(1), grade, reason: mainReason(suspected) })
 }
 

@@ -4,7 +4,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { mount } from '@vue/test-utils'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { sampleRecords } from '../../contracts/records/sample-records.ts'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { PicturedLook } from '../../contracts/records/look-record.ts'
 import { usualProbeId } from '../../contracts/records/probe-record.ts'
 import { byProbeAndDay, withReadings } from '../../contracts/records/readings-record.ts'
 import { newSession, type Session } from '../../contracts/records/session-record.ts'
@@ -52,7 +52,7 @@ const AIR = [
   [10.6, 37, 35.2],
   [40.5, 51, 37.5],
 ] as const
-const suggested = (look: LookRecord, action: Action): LookRecord => ({
+const suggested = (look: PicturedLook, action: Action): PicturedLook => ({
   ...look,
   verdict: { ...look.verdict, action },
 })
@@ -161,7 +161,7 @@ describe('making ready', () => {
 describe('the five keys', () => {
   const words = (
     step: SessionStep,
-    extra: { look?: LookRecord | null; paused?: boolean; session?: Session } = {},
+    extra: { look?: PicturedLook | null; paused?: boolean; session?: Session } = {},
   ): string =>
     mount(SessionKeys, {
       props: { session, step, look: null, chosen: null, speaking: false, paused: false, ...extra },
@@ -186,7 +186,7 @@ describe('the five keys', () => {
 })
 
 it('an egg without a picture can be left where it would be disagreed with', () => {
-  const another = (look: LookRecord | null, begun = true): string =>
+  const another = (look: PicturedLook | null, begun = true): string =>
     mount(SessionKeys, {
       props: {
         session: { ...session, begun },
@@ -205,7 +205,7 @@ it('an egg without a picture can be left where it would be disagreed with', () =
 })
 
 describe('the verdict at arm’s length', () => {
-  const show = (look: LookRecord, extra: object = {}) =>
+  const show = (look: PicturedLook, extra: object = {}) =>
     mount(SessionVerdict, {
       props: {
         look,
@@ -270,7 +270,7 @@ describe('a comparison', () => {
         mates: [clear!],
         references: [],
         placeOf,
-        eggOf: (look: LookRecord) => eggs.find(({ id }) => id === look.eggId),
+        eggOf: (look: { eggId: string }) => eggs.find(({ id }) => id === look.eggId),
         ...extra,
       },
     })

@@ -1,5 +1,5 @@
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { PicturedLook } from '../../contracts/records/look-record.ts'
 import { likeliest } from '../../core/grade/evidence.ts'
 import type { Grade } from '../../core/grade-names.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
@@ -12,7 +12,7 @@ import { t } from './words.ts'
  * Which parts of a look's picture speak for what it is taken for; worked out when it is asked for, forgotten with the
  * look.
  */
-export function useOcclusionMap(look: () => LookRecord | null, set: () => EggSet) {
+export function useOcclusionMap(look: () => PicturedLook | null, set: () => EggSet) {
   const hatchery = useHatcheryStore()
   const { repository } = hatchery
   const devices = useDevicesStore()

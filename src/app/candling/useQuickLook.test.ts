@@ -1,4 +1,5 @@
 // @vitest-environment happy-dom
+import { isPictured } from '../../contracts/records/look-record.ts'
 import 'fake-indexeddb/auto'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
@@ -58,7 +59,7 @@ it('the original is measured each time, also after the days are said and as it i
   await quick.keepInNew()
   expect(vi.mocked(measure).mock.calls.map(([photo]) => photo)).toEqual([original, original, original])
   // Test files share one browser's storage, too.
-  const kept = hatchery.looks.find(({ setId }) => setId === quick.kept.value!.setId)
+  const kept = hatchery.looks.filter(isPictured).find(({ setId }) => setId === quick.kept.value!.setId)
   expect([kept!.photo.widthPx, kept!.reading.lengthPx]).toEqual([400 * SCALE, small.lengthPx * SCALE])
 })
 

@@ -3,7 +3,7 @@ import { useLocalStorage, watchDebounced } from '@vueuse/core'
 import { v4 as uuid } from 'uuid'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { Hatchery } from '../../contracts/records/hatchery-record.ts'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import { isPictured, type PicturedLook } from '../../contracts/records/look-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { shapesOf, type EggReading } from '../../core/measure/reading.ts'
 import { usualStage } from '../../core/planning/incubation/timetable.ts'
@@ -25,7 +25,7 @@ interface Taken {
   original: Blob
   /** The copy that is kept, which may be smaller. Nothing is measured in it. */
   photo: Blob
-  source: LookRecord['source']
+  source: PicturedLook['source']
   atMs: number
   widthPx: number
   heightPx: number
@@ -70,7 +70,7 @@ export function useQuickLook() {
       : null
   })
 
-  async function photograph(photo: Blob, source: LookRecord['source']): Promise<void> {
+  async function photograph(photo: Blob, source: PicturedLook['source']): Promise<void> {
     await inTurn(async () => {
       const now = await measure(photo, known())
       letGo()
@@ -176,7 +176,9 @@ function doubtsAbout(
   const isApart = saidDays !== null && Math.abs(saidDays - ageDays) > SAME_DAY
   const { widthPx, heightPx } = now
   const pictured = { eggId: egg.id, photo: { id: '', type: '', widthPx, heightPx }, reading: shown }
-  const all = (hatchery.eggsBySet.get(set.id) ?? []).flatMap(({ id }) => hatchery.looksByEgg.get(id) ?? [])
+  const all = (hatchery.eggsBySet.get(set.id) ?? []).flatMap(({ id }) =>
+    (hatchery.looksByEgg.get(id) ?? []).filter(isPictured),
+  )
   return {
     day: isFuture || isApart ? { saidDays, ageDays, setAtMs, isFuture } : null,
     same: hatchery.eggs.find(({ id }) => id === samePicture(pictured, all)?.eggId) ?? null,

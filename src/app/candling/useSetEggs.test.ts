@@ -3,7 +3,7 @@ import 'fake-indexeddb/auto'
 import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { sampleRecords } from '../../contracts/records/sample-records.ts'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { PicturedLook } from '../../contracts/records/look-record.ts'
 import { newEgg } from '../../contracts/records/egg-state.ts'
 import type { Tray } from '../../contracts/records/tray-record.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -30,9 +30,9 @@ const BEFORE = '2026-03-08T20:00:00.000Z'
 function look(
   number: number,
   takenAt: string,
-  as: LookRecord['verdict']['action'],
-  own: LookRecord['own'] = null,
-): LookRecord {
+  as: PicturedLook['verdict']['action'],
+  own: PicturedLook['own'] = null,
+): PicturedLook {
   const sample = as === 'keep' ? living! : clear!
   return {
     ...sample,
@@ -44,7 +44,7 @@ function look(
   }
 }
 
-async function setUp(looks: LookRecord[]) {
+async function setUp(looks: PicturedLook[]) {
   const before = getActivePinia()
   if (before) disposePinia(before)
   setActivePinia(createPinia())
@@ -112,6 +112,7 @@ describe('which egg comes next', () => {
         removed: {
           at: TODAY,
           lookId: 'look',
+          why: 'graded' as const,
           grade: 'clear',
           reason: 'clear',
           againstPolicy: false,

@@ -1,5 +1,5 @@
 import { computed, type ComputedRef } from 'vue'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import { isPictured, type LookRecord } from '../../contracts/records/look-record.ts'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
@@ -7,7 +7,7 @@ import { nextWaiting } from '../../core/tray/position.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { candlingBegan, matesLooks, standingLook, suspectedBy } from '../../domain/candling.ts'
-import { isDoneWith } from '../../domain/own-grade.ts'
+import { isDoneWith, standingGrade } from '../../domain/own-grade.ts'
 import { figuresOfLook } from '../../domain/look-figures.ts'
 import { t } from './words.ts'
 
@@ -79,7 +79,8 @@ export function useSetEggs(set: () => EggSet): SetEggs {
       egg,
       lookOf,
     )
-      .filter(({ own, verdict }) => (own?.grade ?? verdict.grade) === 'developing')
+      .filter(isPictured)
+      .filter((item) => standingGrade(item) === 'developing')
       .map((item) => figuresOfLook(item).shadow.value)
   }
 

@@ -1,4 +1,5 @@
 import { computed, watch } from 'vue'
+import { isPictured } from '../../contracts/records/look-record.ts'
 import { suggestedBeforeMates } from '../../domain/regrade.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -41,7 +42,7 @@ export function useTrayTogether(
     if (!tray || !whole.value.includes(tray.id)) return []
     const seen = inTray(tray.id).flatMap((egg) => {
       const look = bench.lookOf(egg)
-      return look ? [{ egg, look }] : []
+      return look && isPictured(look) ? [{ egg, look }] : []
     })
     const since = seen.map(({ look }) => look.takenAt).sort()[0] ?? ''
     return seen.flatMap(({ egg, look }) => {

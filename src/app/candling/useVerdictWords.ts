@@ -1,12 +1,12 @@
 import { computed, type ComputedRef } from 'vue'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { PicturedLook } from '../../contracts/records/look-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { isFilmedAlive, waitsByRule } from '../../core/grade/policy.ts'
 import { t } from './words.ts'
 
 /** What is said of a verdict beside its grade. */
 export function useVerdictWords(
-  look: () => LookRecord,
+  look: () => PicturedLook,
   set: () => Pick<EggSet, 'policy'> | null | undefined,
 ): {
   /** What is in the picture is hardly an egg: no grade is named. */

@@ -1,5 +1,6 @@
 import type { Bundle, BundleSource } from '../../contracts/files/bundle.ts'
 import { fileOf, rawRecordsOf, sortOut, type RawRecord } from '../../contracts/records/book.ts'
+import { isPictured } from '../../contracts/records/look-record.ts'
 import type { ReadingsRecord } from '../../contracts/records/readings-record.ts'
 import type { ShapesRecord } from '../../contracts/records/shapes-record.ts'
 import { deviceZone, type HatcheryStore } from './hatchery.ts'
@@ -61,7 +62,7 @@ export async function bundleOfMemory(book: Book): Promise<Bundle> {
   const { photo, shapes } = partsOf(book)
   const records = book.records()
   const types = new Map<string, string>()
-  for (const look of records.looks) if (await photo(look.photo.id)) types.set(look.photo.id, look.photo.type)
+  for (const look of records.looks.filter(isPictured)) if (await photo(look.photo.id)) types.set(look.photo.id, look.photo.type)
   return {
     records,
     tombstones: book.tombstones,

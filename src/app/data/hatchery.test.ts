@@ -242,6 +242,7 @@ describe('a step that is cut off', () => {
     const before = { eggs: store.eggs, looks: store.looks, journal: store.journal.length }
     const taken = {
       at: set!.setAt,
+      why: 'graded' as const,
       grade: 'clear' as const,
       reason: '',
       lookId: 'look-1',

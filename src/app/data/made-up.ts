@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import type { Bundle } from '../../contracts/files/bundle.ts'
-import { DEMO_MADE_AT } from '../../core/simulate/demo-hatchery.ts'
+import { DEMO_MADE_AT } from '../../core/simulate/demo-made-at.ts'
 import { movedInTime } from '../../domain/moved-in-time.ts'
 import { useImportExportStore } from './import-export.ts'
 import { deviceZone, useHatcheryStore } from './hatchery.ts'

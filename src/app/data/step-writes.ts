@@ -90,7 +90,7 @@ export function stepWrites(port: StepPort) {
    * @param change - asked when its turn comes; gives the looks that are otherwise
    * @returns those looks
    */
-  function amendLooks(change: () => LookRecord[]): Promise<LookRecord[]> {
+  function amendLooks<L extends LookRecord>(change: () => L[]): Promise<L[]> {
     return inTurn(async () => {
       mustLead()
       const amended = change()

@@ -1,3 +1,4 @@
+import { isPictured } from '../../contracts/records/look-record.ts'
 import type { JournalEntry } from '../../contracts/records/journal-entry.ts'
 import { attachmentsOf } from '../../contracts/records/attachments.ts'
 import type { BookTables } from './book-tables.ts'
@@ -30,7 +31,7 @@ async function sweepUp(
   { photos, shapes, attachments }: Kept,
   journal: readonly JournalEntry[],
 ): Promise<void> {
-  const shown = new Set(journal.flatMap(({ looks }) => looks.flatMap(({ before }) => before?.photo.id ?? [])))
+  const shown = new Set(journal.flatMap(({ looks }) => looks.flatMap(({ before }) => before && isPictured(before) ? before.photo.id : [])))
   const looks = new Set<string>()
   const noted = new Set<string>()
   const quarantined = await tables.rawQuarantined()

@@ -1,5 +1,5 @@
 import type { JournalEntry } from '../../contracts/records/journal-entry.ts'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import { isPictured, type LookRecord } from '../../contracts/records/look-record.ts'
 import { readingsNeeded } from '../../domain/reading-steps.ts'
 import { writtenByUndo } from '../../domain/undo-steps.ts'
 import type { StepPort, StepWrites } from './step-writes.ts'
@@ -28,6 +28,7 @@ export async function undoStep(port: StepPort, writes: StepWrites): Promise<Jour
 /** Photographs that only these looks show. */
 function photosOnlyOf(goneIds: readonly string[], looks: readonly LookRecord[]): string[] {
   const gone = new Set(goneIds)
-  const needed = new Set(looks.filter(({ id }) => !gone.has(id)).map(({ photo }) => photo.id))
-  return looks.filter(({ id, photo }) => gone.has(id) && !needed.has(photo.id)).map(({ photo }) => photo.id)
+  const pictured = looks.filter(isPictured)
+  const needed = new Set(pictured.filter(({ id }) => !gone.has(id)).map(({ photo }) => photo.id))
+  return pictured.filter(({ id, photo }) => gone.has(id) && !needed.has(photo.id)).map(({ photo }) => photo.id)
 }

@@ -7,7 +7,9 @@ import { DEATH_SIGNS, type DeathSign } from '../../core/diagnosis/story.ts'
 import { OPENED_STAGES, openedStageAt } from '../../core/hatching/breakout-stages.ts'
 import { OPENED_SIGN_WORDS } from '../../words/opened-signs.ts'
 import { phaseOf } from '../../core/hatching/results.ts'
-import { deathDayByLooks } from '../../domain/egg-outcomes.ts'
+import { isPictured } from '../../contracts/records/look-record.ts'
+import { suggestionOf } from '../../domain/own-grade.ts'
+import { deathDayByLooks, tellsWhenOpened } from '../../domain/egg-outcomes.ts'
 import { timelineOf } from '../../domain/timeline.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
@@ -29,12 +31,15 @@ const store = useHatcheryStore()
 const clock = useClockStore()
 const { problem, saving } = useSaving()
 const open = computed(() =>
-  props.eggs.filter((egg) => egg.outcome === null && (egg.removed !== null || props.over)),
+  props.eggs.filter(
+    (egg) => egg.outcome === null && (egg.removed ? tellsWhenOpened(egg.removed) : props.over),
+  ),
 )
 const current = computed(() => open.value.find(({ id }) => id === chosenId.value) ?? open.value[0] ?? null)
 const chosenId = ref<string | null>(null)
 const placeOf = (egg: Egg): string => nameOfEgg(props.set.trays, egg)
 const looks = computed(() => (current.value ? (store.looksByEgg.get(current.value.id) ?? []) : []))
+const lastPicture = computed(() => looks.value.findLast(isPictured) ?? null)
 const timeline = computed(() => timelineOf(props.set, store.hatchery))
 const byLooks = computed(() => deathDayByLooks(looks.value, timeline.value))
 const sayAt = (at: string | null): string =>
@@ -156,16 +161,16 @@ function nameAll(): void {
     </div>
     <form v-if="current" class="mt-4 grid gap-5 lg:grid-cols-[15rem_1fr]" novalidate @submit.prevent="keep">
       <div class="grid grid-cols-2 content-start gap-2 lg:grid-cols-1">
-        <div v-if="looks.length > 0">
+        <div v-if="lastPicture">
           <div class="h-44 overflow-hidden rounded-xl bg-black">
             <MeasuredPhoto
-              :look="looks.at(-1)!"
+              :look="lastPicture"
               :overlay="false"
               :label="t('breakout.photographOf', { place: placeOf(current) })"
             />
           </div>
           <p class="text-xs text-ink-soft">
-            {{ t('breakout.lastLook', { place: placeOf(current), day: looks.at(-1)!.ageDays.toFixed(0) }) }}
+            {{ t('breakout.lastLook', { place: placeOf(current), day: lastPicture.ageDays.toFixed(0) }) }}
           </p>
         </div>
         <div>
@@ -192,9 +197,9 @@ function nameAll(): void {
                     .map((look) =>
                       t('breakout.look', {
                         day: look.ageDays.toFixed(0),
-                        grade: GRADE_WORDS[look.verdict.grade].toLowerCase(),
+                        grade: GRADE_WORDS[(suggestionOf(look) ?? look.own!).grade].toLowerCase(),
                         more:
-                          look.own && look.own.grade !== look.verdict.grade
+                          look.own && look.own.grade !== (suggestionOf(look)?.grade ?? look.own.grade)
                             ? t('breakout.youSaid', { grade: GRADE_WORDS[look.own.grade].toLowerCase() })
                             : '',
                       }),

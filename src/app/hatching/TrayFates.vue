@@ -21,6 +21,9 @@ const SHORT: Readonly<Record<Fate, string>> = {
   'candled-out-clear': 'clear',
   'candled-out-ring': 'ring',
   'candled-out-dead': 'dead',
+  rotten: 'rotten',
+  handling: 'lost',
+  'passed-on': 'away',
   unknown: '?',
 }
 const DARKNESS: Readonly<Partial<Record<Fate, number>>> = {
@@ -31,6 +34,7 @@ const DARKNESS: Readonly<Partial<Record<Fate, number>>> = {
   'candled-out-ring': 0.35,
   'candled-out-dead': 0.6,
   'living-removed': 0.85,
+  rotten: 0.7,
 }
 const fate = (egg: Egg): Fate => eggOutcomes(props.set, [egg])[0]!
 const inTray = (trayId: string): Egg[] => props.eggs.filter(({ place }) => place?.trayId === trayId)

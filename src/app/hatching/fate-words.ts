@@ -12,6 +12,9 @@ export const FATE_WORDS: Readonly<Record<Fate, string>> = {
   'candled-out-clear': t('fate.removedClear'),
   'candled-out-ring': t('fate.removedRing'),
   'candled-out-dead': t('fate.removedDead'),
+  rotten: t('fate.rotten'),
+  handling: t('fate.handling'),
+  'passed-on': t('fate.passedOn'),
   unknown: t('fate.open'),
 }
 

@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import { isPictured, type LookRecord } from '../../contracts/records/look-record.ts'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
-import { isDoneWith } from '../../domain/own-grade.ts'
+import { isDoneWith, suggestionOf } from '../../domain/own-grade.ts'
 import { figuresOfLook } from '../../domain/look-figures.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import DataTable from '../shared/kit/DataTable.vue'
 import GradeSign from '../shared/ui/GradeSign.vue'
-import { dayWords, GRADE_WORDS, nameOfEgg, percentWords } from '../shared/wording.ts'
+import { dayWords, GRADE_WORDS, nameOfEgg, percentWords, toldCellWords } from '../shared/wording.ts'
 import { t } from './words.ts'
 
 /** The log of looks, newest first. */
@@ -22,6 +22,7 @@ const store = useHatcheryStore()
 const zone = computed(() => store.hatchery.zone)
 const placeOf = (egg: Egg): string => nameOfEgg(props.set.trays, egg)
 const cellWords = (look: LookRecord): string => {
+  if (!isPictured(look)) return toldCellWords(look.airCell) || t('looks.notSeen')
   const cell = figuresOfLook(look).airCell
   return cell ? percentWords(cell.depth.value) : t('looks.notSeen')
 }
@@ -31,33 +32,38 @@ interface Row {
 }
 const ownWords = ({ look }: Row): string => {
   if (!look.own) return isDoneWith(look) ? t('looks.leftIn') : t('looks.undecided')
-  return look.own.grade === look.verdict.grade ? t('looks.same') : GRADE_WORDS[look.own.grade]
+  return look.own.grade === suggestionOf(look)?.grade ? t('looks.same') : GRADE_WORDS[look.own.grade]
+}
+const figures = (look: LookRecord) => (isPictured(look) ? figuresOfLook(look) : null)
+const suggestedWords = (look: LookRecord): string => {
+  const suggested = suggestionOf(look)
+  return suggested ? GRADE_WORDS[suggested.grade] : t('looks.byEye')
 }
 const columns = [
   { id: 'place', name: t('looks.place'), value: ({ egg }: Row) => placeOf(egg) },
   { id: 'day', name: t('looks.day'), value: ({ look }: Row) => look.takenAt },
-  { id: 'suggested', name: t('looks.suggested'), value: ({ look }: Row) => GRADE_WORDS[look.verdict.grade] },
+  { id: 'suggested', name: t('looks.suggested'), value: ({ look }: Row) => suggestedWords(look) },
   { id: 'own', name: t('looks.youSaid'), said: true, value: ownWords },
   {
     id: 'cell',
     name: t('looks.airCell'),
     figure: true,
     said: true,
-    value: ({ look }: Row) => figuresOfLook(look).airCell?.depth.value ?? '',
+    value: ({ look }: Row) => figures(look)?.airCell?.depth.value ?? '',
   },
   {
     id: 'shadow',
     name: t('looks.shadow'),
     figure: true,
     said: true,
-    value: ({ look }: Row) => figuresOfLook(look).shadow.value,
+    value: ({ look }: Row) => figures(look)?.shadow.value ?? '',
   },
   {
     id: 'vessels',
     name: t('looks.vessels'),
     figure: true,
     said: true,
-    value: ({ look }: Row) => look.reading.vessels.coverage.value,
+    value: ({ look }: Row) => (isPictured(look) ? look.reading.vessels.coverage.value : ''),
   },
 ]
 </script>
@@ -80,19 +86,26 @@ const columns = [
           class="inline-flex min-h-9 items-center font-semibold underline-offset-4 hover:underline"
           >{{ placeOf(egg) }}</RouterLink
         ><span v-if="egg.removed" class="ml-2 text-sm text-ink-soft">{{ t('looks.removed') }}</span
-        ><span v-if="look.reading.crack.score > 0.5" class="ml-2 text-sm text-ember">{{
+        ><span v-if="isPictured(look) && look.reading.crack.score > 0.5" class="ml-2 text-sm text-ember">{{
           t('looks.crack')
         }}</span>
       </template>
       <template #day="{ row: { look } }">{{ dayWords(set, zone, Date.parse(look.takenAt)) }}</template>
       <template #suggested="{ row: { look } }">
-        <GradeSign :grade="look.verdict.grade" class="mr-1 h-5 w-5" aria-hidden="true" />
-        {{ GRADE_WORDS[look.verdict.grade] }}
+        <GradeSign
+          v-if="isPictured(look)"
+          :grade="look.verdict.grade"
+          class="mr-1 h-5 w-5"
+          aria-hidden="true"
+        />
+        {{ suggestedWords(look) }}
       </template>
       <template #cell="{ row: { look } }">{{ cellWords(look) }}</template>
-      <template #shadow="{ row: { look } }">{{ percentWords(figuresOfLook(look).shadow.value) }}</template>
+      <template #shadow="{ row: { look } }">{{
+        isPictured(look) ? percentWords(figuresOfLook(look).shadow.value) : ''
+      }}</template>
       <template #vessels="{ row: { look } }">{{
-        percentWords(look.reading.vessels.coverage.value)
+        isPictured(look) ? percentWords(look.reading.vessels.coverage.value) : ''
       }}</template>
     </DataTable>
   </section>

@@ -4,6 +4,7 @@ import { RouterLink } from 'vue-router'
 import { CalendarPlus, Droplet, Egg as EggIcon, Film, Printer, Tags } from '@lucide/vue'
 import { type Outcome } from '../../contracts/records/egg-record.ts'
 import { notesOf } from '../../contracts/records/egg-state.ts'
+import { isPictured } from '../../contracts/records/look-record.ts'
 import { isIn, type Egg } from '../../contracts/records/egg-state.ts'
 import { localDateOf, localTimeOf, sayLongDate } from '../../core/time/local-date.ts'
 import { type Placed } from '../../core/tray/layout.ts'
@@ -20,6 +21,8 @@ import { useSetPlan } from '../shared/useSetPlan.ts'
 import { count, dayWords, nameOfEgg, setWords } from '../shared/wording.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import EggAccount from '../shared/leaving/EggAccount.vue'
+import EggLeaves from '../shared/leaving/EggLeaves.vue'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
 import OutcomeChoice from '../shared/ui/OutcomeChoice.vue'
 import PlanTimeline from '../shared/ui/PlanTimeline.vue'
@@ -71,7 +74,9 @@ function noteOutcome(which: readonly Egg[], found: Outcome | null): void {
     }),
   )
 }
-const pictured = computed(() => (chosen.value ? lookOf(chosen.value) : undefined))
+const pictured = computed(() =>
+  chosen.value ? (store.looksByEgg.get(chosen.value.id) ?? []).findLast(isPictured) : undefined,
+)
 
 /** Carries the tray, with all that lies in it, to another incubator or to the hatcher. */
 function carry(incubatorId: string): void {
@@ -217,6 +222,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
             <KitButton :to="{ name: 'egg', params: { setId, eggId: chosen.id } }" kind="quiet"
               ><Film class="h-4 w-4" aria-hidden="true" /> {{ t('set.eggPage') }}</KitButton
             >
+            <EggLeaves :set="set" :eggs="[chosen]" keyed class="my-2" />
             <SpokenNotes :egg="chosen" :say-at="sayAt" />
             <OutcomeChoice :egg="chosen" @choose="noteOutcome([chosen], $event)" />
           </div>
@@ -224,6 +230,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
             {{ t('set.allHatched', { eggs: count(hatching.length, 'egg') }) }}
           </KitButton>
         </template>
+        <EggAccount class="mt-3 text-sm" :set="set" :eggs="eggs" />
         <p v-if="aside.length > 0" class="mt-3 text-sm text-ink-soft">
           {{
             t('set.notSetEggs', {

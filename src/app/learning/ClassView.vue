@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
 import { Eye, Minus, Plus, Printer } from '@lucide/vue'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import { isPictured, type PicturedLook } from '../../contracts/records/look-record.ts'
 import { GRADES, type Grade, type SuggestedGrade } from '../../core/grade-names.ts'
 import { classTray, CLASS_EGGS } from '../../core/learning/class-tray.ts'
 import type { EggModel } from '../../core/simulate/egg-model.ts'
@@ -19,6 +19,7 @@ import KitButton from '../shared/kit/KitButton.vue'
 import ListChoice from '../shared/kit/ListChoice.vue'
 import TextField from '../shared/kit/TextField.vue'
 import NumberField from '../shared/kit/NumberField.vue'
+import { standingGrade } from '../../domain/own-grade.ts'
 
 /** Twelve eggs on the big screen: everyone says what they think, hands are counted, then the truth. No names are kept. */
 const store = useHatcheryStore()
@@ -33,7 +34,7 @@ interface Shown {
   key: string
   name: string
   drawn: EggModel | null
-  look: LookRecord | null
+  look: PicturedLook | null
   /** Of a real egg only what was seen of it so far. */
   answer: SuggestedGrade
 }
@@ -54,7 +55,7 @@ const eggs = computed((): Shown[] => {
       answer: truth,
     }))
   return (store.eggsBySet.get(real.id) ?? []).slice(0, CLASS_EGGS).flatMap((egg) => {
-    const look = (store.looksByEgg.get(egg.id) ?? []).at(-1)
+    const look = (store.looksByEgg.get(egg.id) ?? []).filter(isPictured).at(-1)
     if (!look) return []
     return [
       {
@@ -62,7 +63,7 @@ const eggs = computed((): Shown[] => {
         name: nameOfEgg(real.trays, egg),
         drawn: null,
         look,
-        answer: look.own?.grade ?? look.verdict.grade,
+        answer: standingGrade(look),
       },
     ]
   })

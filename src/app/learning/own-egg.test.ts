@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { sampleRecords } from '../../contracts/records/sample-records.ts'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { PicturedLook } from '../../contracts/records/look-record.ts'
 import { bluntPole, smallPole } from '../../core/geometry/egg-outline.ts'
 import { CARD_PX, type CardWish } from '../../core/learning/egg-card.ts'
 import type { KnownCard } from '../../domain/known-cards.ts'
@@ -10,7 +10,7 @@ const {
   looks: [look],
 } = sampleRecords()
 const WISH: CardWish = { seed: 's', confusion: 'plain', hardness: 0.5, species: 'chicken', shell: 'white' }
-const card = (truth: KnownCard['truth'], of: LookRecord = look!): KnownCard => ({
+const card = (truth: KnownCard['truth'], of: PicturedLook = look!): KnownCard => ({
   look: of,
   truth,
   confusion: 'plain',

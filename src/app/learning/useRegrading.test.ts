@@ -1,3 +1,4 @@
+import { isPictured } from '../../contracts/records/look-record.ts'
 import 'fake-indexeddb/auto'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { sampleRecords } from '../../contracts/records/sample-records.ts'
@@ -34,13 +35,17 @@ describe('grading again', () => {
     expect(result.value).toEqual({ graded: sample.looks.length, otherwise: expect.any(Number) as number })
     expect(waiting.value).toEqual([])
     expect(progress.value).toBeNull()
-    for (const look of store.looks) {
+    for (const look of store.looks.filter(isPictured)) {
       expect(look.madeBy.model).toBe(GRADING_MODEL.version)
       expect(look.earlierVerdicts.at(-1)).toMatchObject({ model: 'before', because: 'model' })
     }
     expect(store.journal).toHaveLength(steps)
     // On the disk as on the screen.
-    expect((await reopened()).looks.every(({ madeBy }) => madeBy.model === GRADING_MODEL.version)).toBe(true)
+    expect(
+      (await reopened()).looks
+        .filter(isPictured)
+        .every(({ madeBy }) => madeBy.model === GRADING_MODEL.version),
+    ).toBe(true)
   })
 
   it('stops between sets when it is told to, and says how far it came', async () => {

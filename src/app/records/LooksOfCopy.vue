@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import { isPictured, type PicturedLook } from '../../contracts/records/look-record.ts'
 import { isOfCopy, mayBeOfCopy, withSizeOfCopy } from '../../domain/looks-of-copy.ts'
 import { timelineOf } from '../../domain/timeline.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -17,13 +17,15 @@ const { problem, saving } = useSaving()
 /** As an earlier version kept copies, where this book does not say otherwise. */
 const USUAL_COPY_PX = 1600
 const suspects = computed(() =>
-  store.looks.filter((look) => mayBeOfCopy(look, store.hatchery.photoLongSidePx ?? USUAL_COPY_PX)),
+  store.looks
+    .filter(isPictured)
+    .filter((look) => mayBeOfCopy(look, store.hatchery.photoLongSidePx ?? USUAL_COPY_PX)),
 )
 /** How far the check is; null before one. */
 const checked = ref<{ done: number; all: number } | null>(null)
 const isRunning = ref(false)
 /** As they should be. */
-const mended = shallowRef<LookRecord[]>([])
+const mended = shallowRef<PicturedLook[]>([])
 const done = ref('')
 
 async function check(): Promise<void> {
@@ -40,7 +42,7 @@ async function check(): Promise<void> {
   })
   isRunning.value = false
 }
-async function asCopy(look: LookRecord): Promise<LookRecord | null> {
+async function asCopy(look: PicturedLook): Promise<PicturedLook | null> {
   const set = store.setById(look.setId)
   const photo = await store.repository.photo(look.photo.id)
   if (!set || !photo) return null

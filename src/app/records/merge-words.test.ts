@@ -65,7 +65,7 @@ describe('a disagreement', () => {
     expect(valueWords('notes', '', records)).toBe('nothing')
     expect(valueWords('own', null, records)).toBe('nothing')
     expect(valueWords('own', { grade: 'blood-ring' }, records)).toBe('Blood ring')
-    const removed = { at: '2026-03-01T12:00:00.000Z', grade: 'clear' }
+    const removed = { at: '2026-03-01T12:00:00.000Z', why: 'graded', grade: 'clear' }
     expect([fieldWords('removed'), valueWords('removed', removed, records)].join(': ')).toMatch(
       /^removed: as clear, 1 Mar, \d\d:\d\d$/,
     )

@@ -9,7 +9,7 @@ import type { Settled } from '../../domain/merge/merge-books.ts'
 import type { Conflict } from '../../domain/merge/questions.ts'
 import type { TableChange } from '../../domain/merge/what-changes.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
-import { count, GRADE_WORDS, OUTCOME_WORDS } from '../shared/wording.ts'
+import { count, GRADE_WORDS, OUTCOME_WORDS, removedWords } from '../shared/wording.ts'
 import { t } from './words.ts'
 
 const TABLE_WORDS: Readonly<Record<RecordTable, [one: string, many: string]>> = {
@@ -65,8 +65,8 @@ const WORDS_OF: Readonly<
   Record<string, (value: never, records: Pick<HatcheryRecords, 'hatchery'>) => string>
 > = {
   own: ({ grade }: NonNullable<LookRecord['own']>) => GRADE_WORDS[grade],
-  removed: ({ grade, at }: NonNullable<EggState['removed']>) =>
-    t('merge.asGrade', { grade: GRADE_WORDS[grade].toLowerCase(), day: day(at) }),
+  removed: (removed: NonNullable<EggState['removed']>) =>
+    t('merge.asGrade', { grade: removedWords(removed), day: day(removed.at) }),
   outcome: ({ found, deathDay, at }: NonNullable<EggState['outcome']>) =>
     t('merge.found', {
       found: OUTCOME_WORDS[found],

@@ -1,6 +1,11 @@
-import type { LookRecord, RegradeCause } from '../../contracts/records/look-record.ts'
-import type { Outcome } from '../../contracts/records/egg-record.ts'
-import type { Egg } from '../../contracts/records/egg-state.ts'
+import {
+  isPictured,
+  type LookRecord,
+  type RegradeCause,
+  type ToldCell,
+} from '../../contracts/records/look-record.ts'
+import type { Leaving, Outcome } from '../../contracts/records/egg-record.ts'
+import type { Egg, EggState } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { ageInDays, dayNumber } from '../../core/planning/incubation/day-count.ts'
 import {
@@ -35,6 +40,31 @@ export const OUTCOME_WORDS: Readonly<Record<Outcome, string>> = {
   quitter: t('outcome.quitter'),
 }
 
+/** Why an egg left, where it was not for its grade. */
+export const LEAVING_WORDS: Readonly<Record<Exclude<Leaving, 'graded'>, string>> = {
+  rotten: t('leaving.rotten'),
+  cracked: t('leaving.cracked'),
+  broken: t('leaving.broken'),
+  animal: t('leaving.animal'),
+  'given-away': t('leaving.givenAway'),
+  eaten: t('leaving.eaten'),
+  'moved-away': t('leaving.movedAway'),
+  missing: t('leaving.missing'),
+}
+
+/** "quitter", "given away or sold". */
+export function removedWords({ why, grade }: NonNullable<EggState['removed']>): string {
+  return why === 'graded' ? GRADE_WORDS[grade ?? 'unsure'].toLowerCase() : LEAVING_WORDS[why]
+}
+
+/** "air cell 18 %", as it was told without a photograph; empty where it was not. */
+export function toldCellWords(cell: ToldCell | null): string {
+  if (!cell) return ''
+  const depth =
+    cell.by === 'drawn' ? percentWords(cell.depth) : t('byEye.mm', { depth: cell.depthMm.toFixed(1) })
+  return t('byEye.cell', { depth })
+}
+
 /** When what is graded dead comes out. */
 export const POLICY_WORDS: Readonly<Record<Policy, string>> = {
   'first-sight': t('policy.firstSight'),
@@ -63,7 +93,9 @@ export const CAMERA_NAMES = {
 } as const
 
 /** What told most for a look's suggestion, as a sentence; empty where nothing did. */
-export function mainReason({ verdict }: Pick<LookRecord, 'verdict'>): string {
+export function mainReason(look: LookRecord): string {
+  if (!isPictured(look)) return t('byEye.seen')
+  const { verdict } = look
   const [first] = verdict.reasons
   return first ? sayReason(first) : ''
 }

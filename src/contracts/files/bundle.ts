@@ -2,7 +2,7 @@ import { sha256 as noble } from '@noble/hashes/sha2.js'
 import { z } from 'zod'
 import { fileOf, type Book, type RawRecord } from '../records/book.ts'
 import { idField } from '../records/fields.ts'
-import { lookRecordSchema, type LookRecord } from '../records/look-record.ts'
+import { isPictured, photoOfLookSchema, type PicturedLook } from '../records/look-record.ts'
 import { type ReadingsRecord } from '../records/readings-record.ts'
 import { RECORD_TABLES } from '../records/record-tables.ts'
 import { RECORDS_VERSION, type HatcheryRecords } from '../records/records.ts'
@@ -110,7 +110,7 @@ export const manifestSchema = z.object({
 })
 export type Manifest = z.infer<typeof manifestSchema>
 
-type PhotoName = Pick<LookRecord['photo'], 'id' | 'type'>
+type PhotoName = Pick<PicturedLook['photo'], 'id' | 'type'>
 
 export function photoPath({ id, type }: PhotoName): string {
   const ending = type === 'image/jpeg' ? 'jpg' : type.replace('image/', '').replace(/\W.*/, '')
@@ -146,7 +146,7 @@ interface WantedPhoto {
   known: MissingPhoto
 }
 
-const photoOfRawLook = z.object({ photo: lookRecordSchema.shape.photo.pick({ id: true, type: true }) })
+const photoOfRawLook = z.object({ photo: photoOfLookSchema.pick({ id: true, type: true }) })
 
 /** Sounds and photographs noted of all eggs, those set aside too. */
 export function allAttachments(records: HatcheryRecords, quarantined: readonly RawRecord[]): Attachment[] {
@@ -168,7 +168,7 @@ export function photosOf(records: HatcheryRecords, quarantined: readonly RawReco
   const sets = new Map(records.sets.map(({ id, name }) => [id, name]))
   const eggs = new Map(records.eggs.map(({ id, number }) => [id, number]))
   const wanted = new Map<string, WantedPhoto>()
-  for (const { photo, setId, eggId, takenAt } of records.looks) {
+  for (const { photo, setId, eggId, takenAt } of records.looks.filter(isPictured)) {
     wanted.set(photo.id, {
       name: photo,
       known: { photoId: photo.id, set: sets.get(setId) ?? '', egg: eggs.get(eggId) ?? 0, takenAt },

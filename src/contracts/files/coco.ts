@@ -1,7 +1,7 @@
 import { bluntPole, outlinePolygon, type Point } from '../../core/geometry/egg-outline.ts'
 import { cellCurve, smoothCurve } from '../../core/measure/by-hand.ts'
 import { GRADES } from '../../core/grade-names.ts'
-import type { LookRecord } from '../records/look-record.ts'
+import { isPictured, type PicturedLook } from '../records/look-record.ts'
 import type { HatcheryRecords } from '../records/records.ts'
 import type { ShapesRecord } from '../records/shapes-record.ts'
 
@@ -41,7 +41,7 @@ export interface CocoOptions {
   /** The measured lines of a look; null where they are gone. */
   shapesOf: (lookId: string) => Promise<ShapesRecord | null>
   /** Of a look's photograph; null leaves the look out. */
-  fileName: (look: LookRecord) => string | null
+  fileName: (look: PicturedLook) => string | null
   year: number
 }
 
@@ -57,7 +57,7 @@ export async function cocoOf(
   const annotations: CocoAnnotation[] = []
   const setById = new Map(sets.map((set) => [set.id, set]))
   const eggById = new Map(eggs.map((egg) => [egg.id, egg]))
-  for (const look of looks) {
+  for (const look of looks.filter(isPictured)) {
     const name = fileName(look)
     if (name === null) continue
     const { photo, takenAt } = look
@@ -99,7 +99,7 @@ export async function cocoOf(
   }
 }
 
-function polygonsOf(look: LookRecord, shapes: ShapesRecord | null): Array<[category: number, Point[]]> {
+function polygonsOf(look: PicturedLook, shapes: ShapesRecord | null): Array<[category: number, Point[]]> {
   const lines = look.correction?.lines
   const outline = lines?.outline ?? look.reading.outline
   const edge = lines ? (lines.cell ? cellCurve(outline, lines.cell) : []) : (shapes?.cellEdge ?? [])

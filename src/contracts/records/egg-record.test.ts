@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { GRADES } from '../../core/grade-names.ts'
 import { CRACKS } from '../../core/planning/intake/setting-advice.ts'
-import { CHICK_STATES, eggRecordSchema, OUTCOMES } from './egg-record.ts'
+import { CHICK_STATES, eggRecordSchema, LEAVINGS, OUTCOMES } from './egg-record.ts'
 import { eventsBetween, newEgg, withEvents } from './egg-state.ts'
 import { eggOf, type Egg, type EggState } from './egg-state.ts'
 import { standingEvents } from './events.ts'
@@ -33,9 +33,10 @@ const state: fc.Arbitrary<EggState> = fc.record({
   removed: fc.option(
     fc.record({
       at: fc.constant(AT),
-      grade: fc.constantFrom(...GRADES),
+      why: fc.constantFrom(...LEAVINGS),
+      grade: fc.option(fc.constantFrom(...GRADES)),
       reason: fc.constantFrom('', 'it smells'),
-      lookId: fc.constant('look-1'),
+      lookId: fc.option(fc.constant('look-1')),
       againstPolicy: fc.boolean(),
     }),
   ),

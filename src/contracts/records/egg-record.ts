@@ -27,10 +27,33 @@ export const chickFields = {
   words: z.string().max(200),
 }
 
+/** Why an egg left: by its grade, or for what happened to it. */
+export const LEAVINGS = [
+  'graded',
+  /** Leaking or smelling. */
+  'rotten',
+  'cracked',
+  /** Dropped, or broken by hand or machine. */
+  'broken',
+  /** Taken or eaten by an animal. */
+  'animal',
+  /** Given away or sold. */
+  'given-away',
+  'eaten',
+  /** Moved under a hen or into an incubator elsewhere. */
+  'moved-away',
+  /** Gone, and nobody knows how. */
+  'missing',
+] as const
+export type Leaving = (typeof LEAVINGS)[number]
+
 export const removedFields = {
-  grade: z.enum([...GRADES, 'unsure']),
+  why: z.enum(LEAVINGS),
+  /** What it was taken for; where it left for another reason, what the candler last called it, if anything. */
+  grade: z.enum([...GRADES, 'unsure']).nullable(),
   reason: z.string(),
-  lookId: idField,
+  /** The look by which it left; null where there was none. */
+  lookId: idField.nullable(),
   againstPolicy: z.boolean(),
 }
 

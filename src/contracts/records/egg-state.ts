@@ -72,8 +72,8 @@ function after(now: EggState, event: Exclude<EggEvent, { kind: 'taken-back' }>):
     case 'waxed':
       return { ...now, waxed: event.waxed }
     case 'removed': {
-      const { grade, reason, lookId, againstPolicy } = event
-      return { ...now, removed: { at, grade, reason, lookId, againstPolicy } }
+      const { why, grade, reason, lookId, againstPolicy } = event
+      return { ...now, removed: { at, why, grade, reason, lookId, againstPolicy } }
     }
     case 'out':
       return { ...now, outcome: { at, found: 'hatched' } }

@@ -179,20 +179,30 @@ const verdictSchema = z.object({
 export const REGRADE_CAUSES = ['mates', 'film', 'model'] as const
 export type RegradeCause = (typeof REGRADE_CAUSES)[number]
 
-export const lookRecordSchema = z.object({
+/** What every look has, with a picture or without. */
+const ofEveryLook = {
   id: idField,
   stamp: stampSchema,
   eggId: idField,
   setId: idField,
   takenAt: instantField,
   ageDays: z.number().min(0),
+  /** Another look of the same candling took its place, or the candler took back what a look by eye said. */
+  replaced: z.boolean(),
+}
+const ownGradeSchema = z.object({ grade: suggestedGrade, at: instantField })
+
+export const photoOfLookSchema = z.object({
+  id: idField,
+  widthPx: z.int().positive(),
+  heightPx: z.int().positive(),
+  type: z.string().regex(/^image\/[\w.+-]+$/),
+})
+
+const picturedLookSchema = z.object({
+  ...ofEveryLook,
   source: z.enum(['camera', 'network-camera', 'file', 'demo']),
-  photo: z.object({
-    id: idField,
-    widthPx: z.int().positive(),
-    heightPx: z.int().positive(),
-    type: z.string().regex(/^image\/[\w.+-]+$/),
-  }),
+  photo: photoOfLookSchema,
   reading: readingSchema,
   verdict: verdictSchema,
   /** What measured and what graded: figures of different makers are not the same figures. Null where nobody noted it. */
@@ -213,18 +223,44 @@ export const lookRecordSchema = z.object({
   /** What moved while the egg was filmed; null where it was not. */
   movement: movementSchema.nullable(),
   /** The candler's own grade, by a pressed key, beside the suggestion. */
-  own: z.object({ grade: suggestedGrade, at: instantField }).nullable(),
+  own: ownGradeSchema.nullable(),
   /** The egg was lifted off the lamp and so left in, as suggested: it is done with, and nobody said a grade. */
   leftIn: z.object({ at: instantField }).nullable(),
   /** What a picture of the same minutes said that did not decide, and that this one took the place of. */
   twin: probabilitiesSchema.nullable().default(null),
-  /** A later picture of the same candling took its place. */
-  replaced: z.boolean(),
 })
-type Kept = z.infer<typeof lookRecordSchema>
+
+/** Depth of an air cell from the blunt end, as the candler told it: in millimetres, or drawn, as a share of the egg's length. */
+export const toldCellSchema = z.discriminatedUnion('by', [
+  z.object({ by: z.literal('millimetres'), depthMm: z.number().positive().max(100) }),
+  z.object({ by: z.literal('drawn'), depth: fraction }),
+])
+export type ToldCell = z.infer<typeof toldCellSchema>
+
+/** The egg was held to a lamp and looked at, without a picture: all that is known is what the candler said. */
+const eyeLookSchema = z.object({
+  ...ofEveryLook,
+  source: z.literal('eye'),
+  own: ownGradeSchema,
+  /** What followed from it by the set's rule for removing. */
+  action: z.enum(ACTIONS),
+  airCell: toldCellSchema.nullable(),
+  /** Who looked; empty where nobody said. */
+  candler: z.string().max(60),
+})
+export type EyeLook = z.infer<typeof eyeLookSchema>
+
+export const lookRecordSchema = z.discriminatedUnion('source', [picturedLookSchema, eyeLookSchema])
+type Kept = z.infer<typeof picturedLookSchema>
 
 /** What the core reads or decides and the schema does not know would be dropped in silence on saving: it does not compile. */
-export type LookRecord = Kept & {
+export type PicturedLook = Kept & {
   reading: HoldsAll<EggFigures, Kept['reading']>
   verdict: HoldsAll<Verdict, Kept['verdict']>
+}
+export type LookRecord = PicturedLook | EyeLook
+
+/** Whether there is a photograph of it, with figures and a suggestion. */
+export function isPictured(look: LookRecord): look is PicturedLook {
+  return look.source !== 'eye'
 }

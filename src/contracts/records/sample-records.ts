@@ -8,7 +8,7 @@ import { simulatePhoto } from '../../core/simulate/simulated-photo.ts'
 import type { BundleSource } from '../files/bundle.ts'
 import { newHatchery } from './hatchery-record.ts'
 import { FIRST_INCUBATOR_ID } from './incubator-record.ts'
-import type { LookRecord } from './look-record.ts'
+import type { PicturedLook } from './look-record.ts'
 import { FRESH } from './stamp.ts'
 import type { HatcheryRecords } from './records.ts'
 import { newEgg } from './egg-state.ts'
@@ -16,16 +16,19 @@ import { type Egg } from './egg-state.ts'
 import type { EggSet } from './set-record.ts'
 import { newTray } from './tray-record.ts'
 
-let made: HatcheryRecords | null = null
+/** All its looks have photographs. */
+type SampleRecords = Omit<HatcheryRecords, 'looks'> & { looks: PicturedLook[] }
+
+let made: SampleRecords | null = null
 
 /** A small hatchery for tests: one set, two eggs, a real reading of a simulated photograph for each. */
-export function sampleRecords(): HatcheryRecords {
+export function sampleRecords(): SampleRecords {
   // Simulated and measured once; each test gets its own.
   made ??= makeSample()
   return structuredClone(made)
 }
 
-function makeSample(): HatcheryRecords {
+function makeSample(): SampleRecords {
   const tray = newTray({
     id: 'tray-1',
     name: 'Tray 1',
@@ -96,7 +99,7 @@ export function sampleReading(egg: Pick<Egg, 'id' | 'number'>): EggReading {
   return measured.eggs[0]!
 }
 
-function sampleLook(set: EggSet, egg: Egg): LookRecord {
+function sampleLook(set: EggSet, egg: Egg): PicturedLook {
   const reading = sampleReading(egg)
   return {
     id: `look-${egg.number}`,

@@ -39,8 +39,8 @@ export const sessionRecordSchema = z.object({
   /** False while things are still made ready. */
   begun: z.boolean(),
   trigger: z.enum(TRIGGERS),
-  /** Where the pictures come from; asked once. */
-  source: z.enum(['network', 'device']),
+  /** Where the pictures come from, or that eggs are only looked at; asked once. */
+  source: z.enum(['network', 'device', 'eye']),
   timerSeconds: z.number().min(1).max(60),
   /** Lifting an egg off the lamp agrees where that keeps it in. */
   liftAgrees: z.boolean(),

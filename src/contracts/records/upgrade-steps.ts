@@ -185,7 +185,21 @@ const STEPS: readonly UpgradeStep[] = [
         : { ...look, own: said, leftIn: null }
     },
   },
+  {
+    // An egg left by its grade alone.
+    to: 15,
+    table: 'eggs',
+    isOlder: ({ events }) => rawsOf(events).some(isWithoutWhy),
+    change: ({ events, ...egg }) => ({
+      ...egg,
+      events: rawsOf(events).map((event) => (isWithoutWhy(event) ? { ...event, why: 'graded' } : event)),
+    }),
+  },
 ]
+
+function isWithoutWhy(event: Raw): boolean {
+  return event['kind'] === 'removed' && !('why' in event)
+}
 
 /** What each total had more than the one before. Named by the total, so that two copies of one book agree. */
 function countsOfTotals(totals: readonly Raw[]): Raw[] {

@@ -4,7 +4,7 @@ import { sayReason } from '../../words/reasons.ts'
 import { fileOf, rawRecordsOf, sortOut } from './book.ts'
 import { readBundle } from '../files/read-bundle.ts'
 import type { Egg } from './egg-state.ts'
-import type { LookRecord } from './look-record.ts'
+import { isPictured, type PicturedLook } from './look-record.ts'
 import type { HatcheryRecords } from './records.ts'
 import { asTheyStand, sampleRecords } from './sample-records.ts'
 import { incubatorOf } from './whereabouts.ts'
@@ -51,7 +51,7 @@ const before = {
 
 /** An egg and a look as they were kept up to version 5. */
 const eggAsKept = ({ stamp: _s, events: _e, ...egg }: Egg) => egg
-const asKept = ({ stamp: _s, madeBy: _m, earlierVerdicts: _e, verdict, ...look }: LookRecord) => ({
+const asKept = ({ stamp: _s, madeBy: _m, earlierVerdicts: _e, verdict, ...look }: PicturedLook) => ({
   ...look,
   verdict: { ...verdict, reasons: verdict.reasons.map(sayReason) },
 })
@@ -132,7 +132,7 @@ it('brings records of version 3 up to date: agreed by key, taken out as advised,
     'UTC',
   )
   expect(records.looks[0]).toMatchObject({ movement: null, own: { grade: 'clear' }, leftIn: null })
-  expect(records.eggs[1]!.removed).toEqual({ ...removed, againstPolicy: false })
+  expect(records.eggs[1]!.removed).toEqual({ ...removed, why: 'graded', againstPolicy: false })
   // Photographs of before were kept as they came, and go on so.
   expect(records.hatchery).toMatchObject({ limits: { method: 'usual' }, photoLongSidePx: null })
   expect(records.sessions).toEqual([])
@@ -169,7 +169,7 @@ describe('a bundle that was taken out of an earlier version', () => {
     for (const tray of trays) expect(stand).toContain(tray.incubatorId)
     expect(looks.length).toBeGreaterThan(20)
     expect(bundle.photoTypes.size).toBe(looks.length)
-    for (const { id, verdict } of looks) {
+    for (const { id, verdict } of looks.filter(isPictured)) {
       expect(verdict.reasons.map(sayReason).join('')).toMatch(/\w/)
       // The lines that a look held itself lie beside it now.
       expect((await bundle.shapes(id))!.polygon.length).toBeGreaterThan(20)
@@ -293,7 +293,7 @@ it('of version 11 called methods schools and the network an impression, in earli
   expect(records.hatchery).toMatchObject({ method: 'weekly', limits: { method: 'usual' } })
   expect(records.sets[0]!.plan.method).toBe('weekly')
   const opinions = { code: 'two-opinions', measures: 'developing', network: 'quitter' }
-  const [look] = records.looks
+  const [look] = records.looks.filter(isPictured)
   expect(look!.reading.networkLogits!.developing).toBeGreaterThan(look!.reading.networkLogits!.clear)
   for (const { reasons } of [look!.verdict, look!.earlierVerdicts[0]!.verdict])
     expect(reasons.at(-1)).toEqual(opinions)
@@ -305,7 +305,7 @@ it('of version 12 knew nothing of outlines’ uncertainties and of lamp checks',
   expect(quarantined).toEqual([])
   expect(records.hatchery.lampChecks).toEqual([])
   expect(records.looks.length).toBeGreaterThan(0)
-  for (const { reading } of records.looks) expect(reading.formCovariance).toBeNull()
+  for (const { reading } of records.looks.filter(isPictured)) expect(reading.formCovariance).toBeNull()
 })
 
 it('of version 13 kept a lift as the candler’s grade', async () => {
@@ -316,4 +316,21 @@ it('of version 13 kept a lift as the candler’s grade', async () => {
   expect(pressed).toMatchObject({ own: { grade: 'developing' }, leftIn: null })
   expect(pressed!.own).not.toHaveProperty('by')
   expect(lifted).toMatchObject({ own: null, leftIn: { at: '2026-03-18T20:05:00.000Z' } })
+})
+
+it('of version 14 knew one reason why an egg left: its grade', async () => {
+  const file = readFileSync(new URL('../../../fixtures/books/version-14.zip', import.meta.url))
+  const { records, quarantined } = await readBundle(new Blob([file]), 'UTC')
+  expect(quarantined).toEqual([])
+  expect(records.eggs.map(({ removed }) => removed)).toEqual([
+    null,
+    {
+      at: '2026-03-18T20:05:00.000Z',
+      why: 'graded',
+      grade: 'clear',
+      reason: 'no vessels',
+      lookId: records.looks[1]!.id,
+      againstPolicy: false,
+    },
+  ])
 })

@@ -39,7 +39,7 @@ export function decideAction(input: PolicyInput): Action {
   return lockdown ? 'remove' : 'recheck'
 }
 
-function confirmedEarlier(input: PolicyInput, grade: Grade): boolean {
+function confirmedEarlier(input: Pick<PolicyInput, 'ageDays' | 'earlierLooks'>, grade: Grade): boolean {
   return input.earlierLooks.some(
     (look) =>
       input.ageDays !== undefined &&
@@ -95,4 +95,26 @@ export function actionForOwnGrade({ own, suggested, policy, filmedAlive }: OwnGr
   if (own === 'unsure' || filmedAlive) return 'recheck'
   if (own === suggested.grade) return suggested.action
   return policy === 'first-sight' || own === 'blood-ring' ? 'remove' : 'recheck'
+}
+
+/** A grade by a pressed key where there is no picture. */
+export interface ByEyeInput {
+  own: SuggestedGrade
+  policy: Policy
+  ageDays: number
+  /** Last day of turning. */
+  stopTurningDay: number
+  earlierLooks: readonly EarlierLook[]
+}
+
+/**
+ * What follows from a look without a picture: the same rules, with the candler's word as all that is known. A ring comes
+ * out at once; a clear egg or a quitter as the policy lets it.
+ */
+export function actionByEye({ own, policy, ageDays, stopTurningDay, earlierLooks }: ByEyeInput): Action {
+  if (own === 'developing') return 'keep'
+  if (own === 'unsure') return 'recheck'
+  if (policy === 'first-sight' || own === 'blood-ring') return 'remove'
+  if (policy === 'second-look') return confirmedEarlier({ ageDays, earlierLooks }, own) ? 'remove' : 'recheck'
+  return ageDays >= stopTurningDay ? 'remove' : 'recheck'
 }

@@ -4,7 +4,8 @@ import type { Grade, SuggestedGrade } from '../grade-names.ts'
 /** One look at an egg of which it is known what it was. */
 export interface KnownLook {
   truth: Grade
-  program: SuggestedGrade
+  /** Null where there was no picture. */
+  program: SuggestedGrade | null
   /** Null where the candler left it to the suggestion. */
   candler: SuggestedGrade | null
   /** Fraction of incubation. */

@@ -29,6 +29,24 @@ describe('the results of a set', () => {
     expect(results.fertility.true).toBeNull()
     expect(results.hatchOfFertile).toMatchObject({ count: 8, of: 9 })
   })
+  it('leaves what was lost to handling or passed on out of every rate, and counts it', () => {
+    // Thirty set; two dropped, three sold: 25 count. Four infertile, so 21 fertile; 18 hatched.
+    const results = hatchResults(fates({ hatched: 18, infertile: 4, late: 3, handling: 2, 'passed-on': 3 }))
+    expect([results.set, results.rated]).toEqual([30, 25])
+    expect(results.fertility.true).toMatchObject({ count: 21, of: 25 })
+    expect(results.hatchOfSet).toMatchObject({ count: 18, of: 25 })
+    expect(results.hatchOfFertile).toMatchObject({ count: 18, of: 21 })
+    expect(Object.values(results.counts).reduce((a, b) => a + b)).toBe(30)
+  })
+  it('of an egg that rotted unopened: lost of the set, of the fertile unless it was called clear', () => {
+    const rotten = (calledClear: boolean) =>
+      hatchResults([...fates({ hatched: 6, late: 1 }), { fate: 'rotten', calledClear }])
+    expect(rotten(false).fertility).toMatchObject({ apparent: { count: 8, of: 8 }, true: null })
+    expect(rotten(false).hatchOfSet).toMatchObject({ count: 6, of: 8 })
+    expect(rotten(false).hatchOfFertile).toMatchObject({ count: 6, of: 8 })
+    expect(rotten(true).fertility.apparent).toMatchObject({ count: 7, of: 8 })
+    expect(rotten(true).hatchOfFertile).toMatchObject({ count: 6, of: 7 })
+  })
   it('that is not over says so, and takes nothing for lost', () => {
     const results = hatchResults(fates({ hatched: 2, unknown: 10 }))
     expect(results.open).toBe(10)

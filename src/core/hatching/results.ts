@@ -17,9 +17,23 @@ export const FATES = [
   'candled-out-ring',
   /** Taken out by candling as dead or in doubt, never opened; or opened, and nobody could tell when it died. */
   'candled-out-dead',
+  /** Leaking or smelling, never opened: what it was nobody knows. */
+  'rotten',
+  /** Cracked, dropped, eaten by an animal, or gone and nobody knows how: says nothing of its life. */
+  'handling',
+  /** Given away, sold, eaten, moved to a hen elsewhere: what became of it is known elsewhere. */
+  'passed-on',
   'unknown',
 ] as const
 export type Fate = (typeof FATES)[number]
+
+/** Eggs that left for reasons that say nothing of their life: they are counted, and stand in no rate. */
+export const NO_RATE = ['handling', 'passed-on'] as const satisfies readonly Fate[]
+
+/** Whether what became of an egg counts for fertility, hatch and losses. */
+export function countsInRates(fate: Fate): boolean {
+  return !(NO_RATE as readonly Fate[]).includes(fate)
+}
 
 /** Losses that tell when they died. */
 export const PHASES = ['early', 'middle', 'late', 'pipped'] as const satisfies readonly Fate[]
@@ -43,7 +57,10 @@ export interface EggEnd {
 }
 
 export interface HatchResults {
+  /** All eggs that were set. */
   set: number
+  /** Those of them that every rate is of: without what was lost to handling or passed on. */
+  rated: number
   counts: Readonly<Record<Fate, number>>
   /** Eggs whose outcome is not known yet. */
   open: number
@@ -63,10 +80,15 @@ export interface HatchResults {
 export function hatchResults(ends: readonly EggEnd[]): HatchResults {
   const counts = Object.fromEntries(FATES.map((fate) => [fate, 0])) as Record<Fate, number>
   for (const { fate } of ends) counts[fate]++
-  const set = ends.length
-  const calledClear = ends.filter((end) => end.calledClear).length
-  const isCertain = counts['candled-out-clear'] === 0 && counts.unknown === 0
-  const couldHatch = set - counts.infertile - counts['candled-out-clear'] - counts['living-removed']
+  const ratedEnds = ends.filter(({ fate }) => countsInRates(fate))
+  const rated = ratedEnds.length
+  const calledClear = ratedEnds.filter((end) => end.calledClear).length
+  // A rotten egg that nobody opened may never have been fertile.
+  const isCertain = counts['candled-out-clear'] === 0 && counts.rotten === 0 && counts.unknown === 0
+  const takenForClear = ratedEnds.filter(
+    (end) => end.fate === 'candled-out-clear' || (end.fate === 'rotten' && end.calledClear),
+  ).length
+  const couldHatch = rated - counts.infertile - takenForClear - counts['living-removed']
   const died: Record<Phase, number> = {
     early: counts.early + counts['candled-out-ring'],
     middle: counts.middle,
@@ -74,14 +96,15 @@ export function hatchResults(ends: readonly EggEnd[]): HatchResults {
     pipped: counts.pipped,
   }
   return {
-    set,
+    set: ends.length,
+    rated,
     counts,
     open: counts.unknown,
     fertility: {
-      apparent: wilsonInterval(set - calledClear, set),
-      true: isCertain ? wilsonInterval(set - counts.infertile, set) : null,
+      apparent: wilsonInterval(rated - calledClear, rated),
+      true: isCertain ? wilsonInterval(rated - counts.infertile, rated) : null,
     },
-    hatchOfSet: wilsonInterval(counts.hatched, set),
+    hatchOfSet: wilsonInterval(counts.hatched, rated),
     hatchOfFertile: wilsonInterval(counts.hatched, couldHatch),
     losses: Object.fromEntries(
       PHASES.map((phase) => [phase, wilsonInterval(died[phase], couldHatch)]),

@@ -66,11 +66,17 @@ export function beginMeasuring(state: Evening): EveningReply {
 export function take(
   state: Evening,
   { by, measuring, atMs }: Omit<Extract<Work, { kind: 'take' }>, 'kind'>,
-  { phase, egg, trigger, lamp }: EveningFacts,
+  { phase, egg, trigger, lamp, source }: EveningFacts,
 ): EveningReply {
   const drop: EveningEffect[] = measuring === null ? [] : [{ kind: 'drop', measuring }]
   // By itself nothing is ever taken twice: another egg may lie there than the screen says.
-  if (!egg || egg.removed || phase !== 'candling' || (egg.look && by === 'lamp' && state.tries === 0))
+  if (
+    !egg ||
+    egg.removed ||
+    source === 'eye' ||
+    phase !== 'candling' ||
+    (egg.look && by === 'lamp' && state.tries === 0)
+  )
     return { state, effects: drop }
   // Asked for while the hand still moves: whatever comes of it, the egg is taken as soon as it lies still.
   const moving = by === 'hand' && trigger === 'itself' && lamp === 'coming'

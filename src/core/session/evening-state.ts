@@ -6,6 +6,8 @@ export type Work =
   | { kind: 'leave' | 'later' | 'take-back' }
   /** What was on the screen as the key was pressed. */
   | { kind: 'go-on'; saw: Seen }
+  /** @see EveningEvent: null is one word for the rest of the tray */
+  | { kind: 'grade'; grade: SuggestedGrade | null; saw: Seen }
   | { kind: 'timer'; atMs: number }
 
 export interface Seen {

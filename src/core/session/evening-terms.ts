@@ -30,7 +30,8 @@ export interface EveningFacts {
   phase: 'none' | 'report' | 'making-ready' | 'paused' | 'beside' | 'candling' | 'follows'
   step: SessionStep['kind'] | null
   trigger: Trigger
-  source: 'network' | 'device'
+  /** `eye`: no pictures; all that is noted is the candler's word. */
+  source: 'network' | 'device' | 'eye'
   /** Lifting an egg off the lamp agrees where that keeps it in. */
   liftAgrees: boolean
   lamp: WatchStage
@@ -45,6 +46,10 @@ export type EveningEvent =
   | { kind: 'go-on' }
   /** Not that grade; an egg without a picture is left for later. */
   | { kind: 'another' }
+  /** A grade by its own key, with a picture or without. */
+  | { kind: 'grade'; grade: SuggestedGrade }
+  /** All eggs of the tray that nobody has looked at develop. */
+  | { kind: 'the-rest-develops' }
   | { kind: 'take-back' }
   /** A picture is asked for by key. */
   | { kind: 'take'; atMs: number }
@@ -83,6 +88,8 @@ export type EveningEffect =
   | { kind: 'take'; measuring: number | null; byHand: boolean }
   /** * The next egg comes with it. */
   | { kind: 'decide'; grade: SuggestedGrade }
+  /** * One word for all of the tray without a look. */
+  | { kind: 'rest-develops' }
   /** * The egg is done with, without a word of the candler's; the next comes with it. */
   | { kind: 'leave-in' }
   | { kind: 'advance' }

@@ -1,3 +1,4 @@
+import type { SuggestedGrade } from '../grade-names.ts'
 import { NEW_EVENING, same, seen, type Evening, type Seen, type Work } from './evening-state.ts'
 import type { EveningEffect, EveningEvent, EveningFacts } from './evening-terms.ts'
 import {
@@ -18,6 +19,9 @@ import {
   chosenFor,
   taken,
 } from './evening-replies.ts'
+
+/** Where the candler steps through the grades without a picture, most eggs are this. */
+const FIRST_BY_EYE: SuggestedGrade = 'developing'
 
 /**
  * The evening at the lamp as a pure function: what a key, the egg's own coming and going, a timer or the end of a
@@ -56,7 +60,17 @@ function happened(state: Evening, event: EveningEvent, facts: EveningFacts): Eve
     case 'take':
       return inTurn(state, { kind: 'take', by: 'hand', measuring: null, atMs: event.atMs }, facts)
     case 'another':
-      return egg?.look ? anotherGrade(state, egg.id, egg.look.grade) : inTurn(state, { kind: 'later' }, facts)
+      if (egg && (egg.look || (facts.source === 'eye' && facts.phase === 'candling')))
+        return anotherGrade(state, egg.id, egg.look?.grade ?? FIRST_BY_EYE)
+      return inTurn(state, { kind: 'later' }, facts)
+    case 'grade':
+      return state.doing?.kind === 'taking' || facts.phase !== 'candling'
+        ? still(state)
+        : inTurn(state, { kind: 'grade', grade: event.grade, saw: seen(facts) }, facts)
+    case 'the-rest-develops':
+      return facts.source === 'eye' && facts.phase === 'candling'
+        ? inTurn(state, { kind: 'grade', grade: null, saw: seen(facts) }, facts)
+        : still(state)
     case 'take-back':
       return state.doing?.kind === 'taking' ? still(state) : inTurn(state, { kind: 'take-back' }, facts)
     case 'pause':
@@ -149,6 +163,8 @@ function begin(state: Evening, work: Work, facts: EveningFacts): EveningReply {
       return takeBack(state, facts)
     case 'go-on':
       return goOn(state, work.saw, facts)
+    case 'grade':
+      return graded(state, work, facts)
     case 'timer':
       return facts.egg?.look
         ? leave({ ...state, lying: facts.egg.id }, facts)
@@ -175,13 +191,29 @@ function goOn(state: Evening, saw: Seen, facts: EveningFacts): EveningReply {
       return { state: doing, effects: [{ kind: 'step-done' }] }
     case 'candling': {
       const { egg } = facts
-      if (!egg?.look) return take(state, { by: 'hand', measuring: null, atMs: 0 }, facts)
-      const grade = chosenFor(state, egg.id) ?? egg.look.grade
-      // A blurred one may be waited for to lie still again: it is judged now, and no picture of the next.
-      const reply = mustLeave({ ...doing, chosen: null, chosenOf: null }, facts, [])
-      return { state: reply.state, effects: [...reply.effects, { kind: 'decide', grade }] }
+      if (!egg || (!egg.look && facts.source !== 'eye'))
+        return take(state, { by: 'hand', measuring: null, atMs: 0 }, facts)
+      const grade = chosenFor(state, egg.id) ?? egg.look?.grade ?? FIRST_BY_EYE
+      return decided(doing, grade, facts)
     }
   }
+}
+
+function graded(
+  state: Evening,
+  { grade, saw }: Extract<Work, { kind: 'grade' }>,
+  facts: EveningFacts,
+): EveningReply {
+  if (facts.phase !== 'candling' || !facts.egg || facts.egg.removed || !same(seen(facts), saw))
+    return still(state)
+  return decided({ ...state, doing: { kind: 'other' } }, grade, facts)
+}
+
+function decided(state: Evening, grade: SuggestedGrade | null, facts: EveningFacts): EveningReply {
+  // A blurred one may be waited for to lie still again: it is judged now, and no picture of the next.
+  const reply = mustLeave({ ...state, chosen: null, chosenOf: null }, facts, [])
+  const word: EveningEffect = grade === null ? { kind: 'rest-develops' } : { kind: 'decide', grade }
+  return { state: reply.state, effects: [...reply.effects, word] }
 }
 
 /** The picture is taken at once, even while the egg before is still being read: a moment later another may lie there. */

@@ -43,9 +43,6 @@ export interface DemoIncubator {
 
 export const DEMO_HATCHERY_NAME = 'Skerry Light Hatchery'
 
-/** The moment of which its kept bundle tells; opened, it is moved to the reader's own. */
-export const DEMO_MADE_AT = '2026-04-12T10:00:00.000Z'
-
 export const DEMO_INCUBATORS: readonly DemoIncubator[] = [
   {
     key: 'cabinet',

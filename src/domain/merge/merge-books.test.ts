@@ -40,6 +40,7 @@ const opArbitrary: fc.Arbitrary<Op> = fc.tuple(fc.nat(10), fc.nat(5)).map(([kind
         ...egg,
         removed: {
           at: '2026-03-12T00:00:00.000Z',
+          why: 'graded' as const,
           grade: 'clear',
           reason: '',
           lookId: 'look-1',
@@ -185,6 +186,7 @@ describe('two tablets', () => {
       ...egg,
       removed: {
         at: '2026-03-12T00:00:00.000Z',
+        why: 'graded' as const,
         grade: 'clear',
         reason: '',
         lookId: 'look-1',

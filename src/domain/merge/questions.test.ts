@@ -18,7 +18,7 @@ const onEgg =
   (change: Partial<EggState>): Change =>
   ({ eggs }) => ({ eggs: [{ ...eggs[0]!, ...change }] })
 const removed = (grade: 'clear' | 'quitter' | 'blood-ring'): Partial<EggState> => ({
-  removed: { at, grade, reason: '', lookId: 'look-1', againstPolicy: false },
+  removed: { at, why: 'graded' as const, grade, reason: '', lookId: 'look-1', againstPolicy: false },
 })
 const outcome = (found: NonNullable<EggState['outcome']>['found'], deathDay?: number): Partial<EggState> => ({
   outcome: { at, found, ...(deathDay ? { deathDay } : {}) },

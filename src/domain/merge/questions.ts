@@ -92,12 +92,14 @@ function eggOutcome({ outcome, removed, pipped, zipped }: EggState): Fate | null
   return pipped || zipped ? 'pipped' : null
 }
 
+const wordOf = ({ removed }: Egg): string => `${removed!.why} ${removed!.grade}`
+
 /** One device's chick is not the other's dead egg; and an egg did not die in two ways. */
 function areFatesApart(a: Egg, b: Egg): boolean {
   const fates = [eggOutcome(a), eggOutcome(b)]
   const isOneOf = (...some: Fate[]): boolean => fates.some((fate) => some.includes(fate!))
   if (fates[0] === fates[1]) {
-    if (fates[0] === 'taken-out') return a.removed!.grade !== b.removed!.grade
+    if (fates[0] === 'taken-out') return wordOf(a) !== wordOf(b)
     const found = ({ outcome }: Egg): string => `${outcome!.found} ${outcome!.deathDay}`
     return fates[0] === 'dead' && found(a) !== found(b)
   }

@@ -70,7 +70,7 @@ const withTick = (set: HatcheryRecords['sets'][number], key: string) => ({
     : [...set.done, { key, at }],
 })
 const removed = (grade: 'clear' | 'quitter'): Pick<Egg, 'removed'> => ({
-  removed: { at, grade, reason: '', lookId: 'look-1', againstPolicy: false },
+  removed: { at, why: 'graded' as const, grade, reason: '', lookId: 'look-1', againstPolicy: false },
 })
 
 /** What hands do, by the program's own steps. */

@@ -1,4 +1,5 @@
 import { useRoomStore } from '../../shared/room.ts'
+import { gradeKeys } from '../grade-keys.ts'
 import { useKeys } from '../../shared/useKeys.ts'
 import type { Bench } from './useBench.ts'
 
@@ -10,10 +11,11 @@ interface OfPage {
   /** Shows what was measured, or hides it. */
   lines: () => void
   agree: () => void
+  byEye: () => boolean
 }
 
 /** The bench by its keys. While something waits for an answer, only its own keys work. */
-export function useBenchKeyboard(bench: Bench, { take, evidence, lines, agree }: OfPage): void {
+export function useBenchKeyboard(bench: Bench, { take, evidence, lines, agree, byEye }: OfPage): void {
   const room = useRoomStore()
   const { look, many, several, drawn, asking } = bench
   useKeys(
@@ -41,14 +43,14 @@ export function useBenchKeyboard(bench: Bench, { take, evidence, lines, agree }:
       },
       e: bench.draw,
       ' ': () => {
-        if (!look.value) take()
+        if (look.value?.source !== 'eye' && look.value) return
+        if (!byEye()) take()
+      },
+      a: () => {
+        if (byEye()) void bench.restDevelops()
       },
       Enter: agree,
-      '1': () => void bench.decide('developing'),
-      '2': () => void bench.decide('clear'),
-      '3': () => void bench.decide('blood-ring'),
-      '4': () => void bench.decide('quitter'),
-      '5': () => void bench.decide('unsure'),
+      ...gradeKeys((grade) => void bench.decide(grade)),
       r: () => {
         if (look.value) take()
       },

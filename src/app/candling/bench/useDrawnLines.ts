@@ -1,4 +1,5 @@
 import { shallowRef, type ShallowRef } from 'vue'
+import { isPictured } from '../../../contracts/records/look-record.ts'
 import { figuresOf, linesOf, type HandLines } from '../../../core/measure/by-hand.ts'
 import { noShapes, readingOf } from '../../../core/measure/reading.ts'
 import { useHatcheryStore } from '../../data/hatchery.ts'
@@ -33,7 +34,7 @@ export function useDrawnLines({
 
   async function draw(): Promise<void> {
     const { value: seen } = eggs.look
-    if (!seen || work.busy.value || asking()) return
+    if (!seen || !isPictured(seen) || work.busy.value || asking()) return
     const shapes = await hatchery.repository.shapes(seen.id)
     if (eggs.look.value?.id !== seen.id || work.busy.value || asking()) return
     measured.value = linesOf(readingOf(seen.reading, shapes ?? noShapes(seen.reading.outline)))

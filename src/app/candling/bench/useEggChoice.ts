@@ -16,6 +16,8 @@ export interface EggChoice extends SetEggs {
   /** The tray in which the current egg lies. */
   tray: ComputedRef<EggSet['trays'][number]>
   eggsHere: ComputedRef<Egg[]>
+  /** Those of them that nobody has looked at now, and that no earlier look makes suspects. */
+  unseenHere: ComputedRef<Egg[]>
   choose: (egg: Egg | null) => void
   /** The egg of a tray that comes first, or its first where none waits. */
   chooseTray: (trayId: string) => void
@@ -51,6 +53,10 @@ export function useEggChoice(set: () => EggSet, { mayChoose, chosen }: EggChoice
   )
   const eggsHere = computed(() => eggs.value.filter((egg) => egg.place?.trayId === tray.value.id))
 
+  const unseenHere = computed(() =>
+    eggsHere.value.filter((egg) => ofSet.waits(egg) && !lookOf(egg) && !ofSet.suspectOf(egg)),
+  )
+
   function choose(egg: Egg | null): void {
     if (!egg || !mayChoose()) return
     chosen()
@@ -85,6 +91,7 @@ export function useEggChoice(set: () => EggSet, { mayChoose, chosen }: EggChoice
     mates,
     tray,
     eggsHere,
+    unseenHere,
     choose,
     chooseTray,
     begin,

@@ -1,5 +1,6 @@
 import { computed, type ComputedRef } from 'vue'
 import { hatcheryRecordSchema, type Hatchery } from '../../../contracts/records/hatchery-record.ts'
+import { isPictured } from '../../../contracts/records/look-record.ts'
 import { figuresOf } from '../../../core/measure/by-hand.ts'
 import { calibrateCamera, scaleFromCalliper } from '../../../core/measure/scale.ts'
 import { useHatcheryStore } from '../../data/hatchery.ts'
@@ -42,7 +43,7 @@ export function useHandScale({
 
   const calliper = computed(() => (current.value?.breadthMm ? { breadthMm: current.value.breadthMm } : null))
   async function calibrate(): Promise<void> {
-    if (!calliper.value || !drawn.value || !look.value) return
+    if (!calliper.value || !drawn.value || !look.value || !isPictured(look.value)) return
     const { mmAcross } = calibrateCamera(
       scaleFromCalliper(figuresOf(drawn.value), calliper.value),
       look.value.photo,

@@ -1,6 +1,15 @@
-import type { LookRecord, MovementReading } from '../../../contracts/records/look-record.ts'
+import { ref, watch, type Ref } from 'vue'
+import { v4 as uuid } from 'uuid'
+import {
+  isPictured,
+  type LookRecord,
+  type MovementReading,
+  type ToldCell,
+} from '../../../contracts/records/look-record.ts'
+import type { Egg } from '../../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../../contracts/records/set-record.ts'
 import type { SuggestedGrade } from '../../../core/grade-names.ts'
+import { lookByEye, saidAnew } from '../../../domain/look-by-eye.ts'
 import { withMovement } from '../../../domain/look-from.ts'
 import { trayGradedTogether } from '../../../domain/regrade.ts'
 import { timelineOf } from '../../../domain/timeline.ts'
@@ -10,8 +19,13 @@ import type { EggChoice } from './useEggChoice.ts'
 
 /** The candler's word on a look, and what else is learnt of it after it was taken. */
 export interface Judging {
-  /** The candler's own grade, by a pressed key. */
+  /** The candler's own grade, by a pressed key; where there is no picture of now, it is a look by eye. */
   decide: (grade: SuggestedGrade) => Promise<void>
+  /** All eggs of the tray at hand that nobody has looked at develop: one press, one step. */
+  restDevelops: () => Promise<void>
+  /** What the candler saw of the air cell of the egg at hand without a picture. */
+  toldCell: Ref<ToldCell | null>
+  tellCell: (airCell: ToldCell | null) => Promise<void>
   /** Lifting the egg off the lamp leaves it in, where the candler wants it so. No grade is said. */
   leaveIn: () => Promise<void>
   /** Adds what a film showed to the look that the egg was filmed for, wherever the bench is by now. */
@@ -29,31 +43,86 @@ export interface JudgingPort {
 
 export function useJudging({ set, eggs, work }: JudgingPort): Judging {
   const hatchery = useHatcheryStore()
+  const timeline = () => timelineOf(set(), hatchery.hatchery)
+  const surroundings = (eggId: string) => ({
+    set: set(),
+    timeline: timeline(),
+    looks: hatchery.looksByEgg.get(eggId) ?? [],
+  })
 
-  async function settle(label: string, settled: (at: string) => Partial<LookRecord>): Promise<void> {
+  const toldCell = ref<ToldCell | null>(null)
+  watch(
+    () => [eggs.current.value?.id, eggs.look.value] as const,
+    ([, look]) => {
+      toldCell.value = look && !isPictured(look) ? look.airCell : null
+    },
+  )
+
+  async function settle(label: string, change: (now: LookRecord, at: string) => LookRecord): Promise<void> {
     const { value: judged } = eggs.look
     if (!judged || work.busy.value) return
     await work.run(async () => {
       work.phase.value = 'saving'
-      await hatchery.changeLook(label, judged.id, (now) => ({
-        ...now,
-        ...settled(new Date().toISOString()),
-      }))
+      await hatchery.changeLook(label, judged.id, (now) => change(now, new Date().toISOString()))
       work.savedAt.value = new Date()
       eggs.advance()
     })
   }
-  const decide = (grade: SuggestedGrade): Promise<void> =>
-    settle('grade', (at) => ({ own: { grade, at }, leftIn: null }))
-  const leaveIn = (): Promise<void> => settle('left in', (at) => ({ leftIn: { at } }))
+
+  function byEye(egg: Egg, grade: SuggestedGrade, at: string): LookRecord {
+    // Who stands at the lamp was said as the evening began.
+    const candler =
+      hatchery.sessions.find(({ setId, endedAt }) => setId === set().id && endedAt === null)?.candler ?? ''
+    const airCell = egg.id === eggs.current.value?.id ? toldCell.value : null
+    const said = { grade, at, takenAt: at, airCell, candler }
+    return lookByEye(egg, said, surroundings(egg.id), () => uuid())
+  }
+
+  async function lookAt(list: readonly Egg[], grade: SuggestedGrade): Promise<void> {
+    const [first] = list
+    if (!first || work.busy.value) return
+    await work.run(async () => {
+      work.phase.value = 'saving'
+      const at = new Date().toISOString()
+      await hatchery.commit('look by eye', first.id, { looks: list.map((egg) => byEye(egg, grade, at)) })
+      work.savedAt.value = new Date()
+      eggs.advance()
+    })
+  }
+
+  function decide(grade: SuggestedGrade): Promise<void> {
+    const { value: egg } = eggs.current
+    if (!eggs.look.value) return egg && !egg.removed ? lookAt([egg], grade) : Promise.resolve()
+    return settle('grade', (now, at) =>
+      isPictured(now)
+        ? { ...now, own: { grade, at }, leftIn: null }
+        : saidAnew(now, { grade, at }, surroundings(now.eggId)),
+    )
+  }
+
+  const restDevelops = (): Promise<void> => lookAt(eggs.unseenHere.value, 'developing')
+
+  async function tellCell(airCell: ToldCell | null): Promise<void> {
+    const { value: seen } = eggs.look
+    toldCell.value = airCell
+    if (!seen || isPictured(seen)) return
+    await work.run(async () => {
+      work.phase.value = 'saving'
+      await hatchery.changeLook('air cell', seen.id, (now) => (isPictured(now) ? now : { ...now, airCell }))
+      work.savedAt.value = new Date()
+    })
+  }
+
+  const leaveIn = (): Promise<void> =>
+    settle('left in', (now, at) => (isPictured(now) ? { ...now, leftIn: { at } } : now))
 
   async function noteMovement(lookId: string, movement: MovementReading): Promise<void> {
     const filmed = hatchery.looks.find((item) => item.id === lookId)
     const egg = filmed && eggs.eggs.value.find((item) => item.id === filmed.eggId)
     if (!filmed || !egg || filmed.replaced) return
-    const surroundings = {
+    const around = {
       set: set(),
-      timeline: timelineOf(set(), hatchery.hatchery),
+      timeline: timeline(),
       earlier: (hatchery.looksByEgg.get(egg.id) ?? []).filter((item) => item.takenAt < filmed.takenAt),
       livingMates: eggs.livingMates(egg),
       learnt: hatchery.learnt,
@@ -61,8 +130,9 @@ export function useJudging({ set, eggs, work }: JudgingPort): Judging {
     }
     await hatchery.amendLooks(() =>
       hatchery.looks
+        .filter(isPictured)
         .filter(({ id }) => id === lookId)
-        .map((now: LookRecord) => withMovement(now, movement, surroundings)),
+        .map((now) => withMovement(now, movement, around)),
     )
   }
 
@@ -71,7 +141,7 @@ export function useJudging({ set, eggs, work }: JudgingPort): Judging {
     await hatchery.amendLooks(() =>
       trayGradedTogether({
         set: set(),
-        timeline: timelineOf(set(), hatchery.hatchery),
+        timeline: timeline(),
         eggs: eggs.eggs.value,
         lookOf,
         earlierOf: (egg) =>
@@ -91,5 +161,5 @@ export function useJudging({ set, eggs, work }: JudgingPort): Judging {
     })
   }
 
-  return { decide, leaveIn, noteMovement, judgeTogether, undo }
+  return { decide, restDevelops, toldCell, tellCell, leaveIn, noteMovement, judgeTogether, undo }
 }

@@ -1,7 +1,7 @@
 import { shallowRef, type ShallowRef } from 'vue'
 import { v4 as uuid } from 'uuid'
 import type { Egg } from '../../../contracts/records/egg-state.ts'
-import type { LookRecord } from '../../../contracts/records/look-record.ts'
+import { isPictured, type LookRecord, type PicturedLook } from '../../../contracts/records/look-record.ts'
 import type { EggSet } from '../../../contracts/records/set-record.ts'
 import { shapesOf, type EggReading } from '../../../core/measure/reading.ts'
 import { lookFrom } from '../../../domain/look-from.ts'
@@ -23,7 +23,7 @@ export interface Keeping {
   keep: (
     measured: Promise<MeasuredPhoto>,
     egg: Egg,
-    source: LookRecord['source'],
+    source: PicturedLook['source'],
   ) => Promise<SeveralEggs<Blob> | null>
   /** Says which egg of the tray one in the picture is. */
   placeOne: (index: number, egg: Egg | null) => void
@@ -61,8 +61,8 @@ export function useKeeping({ set, eggs, work, saving }: KeepingPort): Keeping {
 
   /** Files that were refused because another egg has them; chosen for the same egg again, they are meant. */
   const refused = new Set<string>()
-  function refuseOnce(taken: LookRecord, egg: Egg): void {
-    const all = eggs.eggs.value.flatMap(({ id }) => hatchery.looksByEgg.get(id) ?? [])
+  function refuseOnce(taken: PicturedLook, egg: Egg): void {
+    const all = eggs.eggs.value.flatMap(({ id }) => (hatchery.looksByEgg.get(id) ?? []).filter(isPictured))
     const same = samePicture(taken, all)
     const other = eggs.eggs.value.find(({ id }) => id === same?.eggId)
     const key = `${egg.id} ${taken.reading.lengthPx}`
@@ -135,7 +135,7 @@ function lookAtEgg(
     picture: { photo, source, takenAt, widthPx, heightPx },
   }: { egg: Egg; reading: EggReading; picture: Picture },
   { set, eggs: { lookOf, livingMates }, hatchery }: { set: EggSet; eggs: EggChoice; hatchery: HatcheryStore },
-): { look: LookRecord; replaces: LookRecord | null } {
+): { look: PicturedLook; replaces: LookRecord | null } {
   const replaces = lookOf(egg) ?? null
   const look = lookFrom(
     {

@@ -1,5 +1,5 @@
 import type { Egg } from '../../../contracts/records/egg-state.ts'
-import type { LookRecord } from '../../../contracts/records/look-record.ts'
+import type { PicturedLook } from '../../../contracts/records/look-record.ts'
 import type { EggSet } from '../../../contracts/records/set-record.ts'
 import type { PhotoOrder } from '../../../core/tray/assign-photos.ts'
 import { putOnLamp, takeStill } from '../../../devices/camera/network-camera.ts'
@@ -22,9 +22,9 @@ export interface Taking extends Omit<Keeping, 'keep'> {
   takeFromNetwork: (onLamp?: boolean) => Promise<void>
   /** With the stand-in, the egg goes on the lamp as a hand would put it there. */
   showOnLamp: (egg: Egg) => Promise<void>
-  takePhoto: (photo: Blob, source: LookRecord['source']) => Promise<void>
+  takePhoto: (photo: Blob, source: PicturedLook['source']) => Promise<void>
   /** The egg at hand gets the picture that is measured, or being measured. */
-  keepMeasured: (measuring: () => Promise<MeasuredPhoto>, source: LookRecord['source']) => Promise<void>
+  keepMeasured: (measuring: () => Promise<MeasuredPhoto>, source: PicturedLook['source']) => Promise<void>
   /** One file is this egg’s; several go to the waiting eggs in turn, from this one on. */
   takeFiles: (files: readonly File[], order: PhotoOrder) => Promise<void>
 }
@@ -62,7 +62,7 @@ export function useTaking({ set, eggs, work, asking }: TakingPort): Taking {
 
   /** Of the egg at hand, where it may be photographed. */
   async function takeOf(
-    source: LookRecord['source'],
+    source: PicturedLook['source'],
     picture: (egg: Egg) => Promise<MeasuredPhoto>,
   ): Promise<void> {
     const { value: egg } = eggs.current

@@ -1,5 +1,6 @@
+import { isPictured } from '../../../contracts/records/look-record.ts'
 import type { EggAtHand, EveningFacts } from '../../../core/session/evening-terms.ts'
-import { isDoneWith, standingGrade } from '../../../domain/own-grade.ts'
+import { isDoneWith, standingGrade, suggestionOf } from '../../../domain/own-grade.ts'
 import type { Bench } from '../bench/useBench.ts'
 import type { CandlingSession } from '../session/useSession.ts'
 
@@ -14,10 +15,10 @@ export function eggAtHand({ current, look }: Pick<Bench, 'current' | 'look'>): E
       look: seen && {
         id: seen.id,
         decided: isDoneWith(seen),
-        staysIn: seen.verdict.action !== 'remove',
-        blurred: seen.reading.reasons.includes('blurred'),
+        staysIn: (isPictured(seen) ? seen.verdict.action : seen.action) !== 'remove',
+        blurred: isPictured(seen) && seen.reading.reasons.includes('blurred'),
         grade: standingGrade(seen),
-        suggested: seen.verdict.grade,
+        suggested: suggestionOf(seen)?.grade ?? standingGrade(seen),
       },
     }
   )

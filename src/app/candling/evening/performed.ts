@@ -1,5 +1,5 @@
 import { nextTick } from 'vue'
-import type { LookRecord } from '../../../contracts/records/look-record.ts'
+import { isPictured, type PicturedLook } from '../../../contracts/records/look-record.ts'
 import type { EveningEffect } from '../../../core/session/evening-terms.ts'
 import { PREFLIGHT } from '../../../core/session/preflight.ts'
 import { GRADE_WORDS } from '../../shared/wording.ts'
@@ -24,6 +24,7 @@ export interface Performers {
     | 'problem'
     | 'placeOf'
     | 'decide'
+    | 'restDevelops'
     | 'leaveIn'
     | 'advance'
     | 'undo'
@@ -45,7 +46,7 @@ export interface Performers {
   setLamp: (as: Extract<EveningEffect, { kind: 'lamp' }>['as']) => void
   /** A mark that nobody steps on from holds after a while. */
   rest: () => void
-  readFilm: (look: LookRecord, shortestMs: number) => void
+  readFilm: (look: PicturedLook, shortestMs: number) => void
 }
 
 type Kind = EveningEffect['kind']
@@ -85,7 +86,7 @@ function withPictures(
       }),
     'read-film': ({ lookId, shortestMs }) => {
       const look = hatchery.looks.find(({ id }) => id === lookId) ?? bench.look.value
-      if (look) by.readFilm(look, shortestMs)
+      if (look && isPictured(look)) by.readFilm(look, shortestMs)
     },
   }
 }
@@ -98,6 +99,7 @@ function withEggs({
   toRemoval,
 }: Performers): Of<
   | 'decide'
+  | 'rest-develops'
   | 'leave-in'
   | 'advance'
   | 'put-down'
@@ -113,6 +115,7 @@ function withEggs({
 > {
   return {
     decide: ({ grade }) => bench.decide(grade),
+    'rest-develops': () => bench.restDevelops(),
     'leave-in': () => bench.leaveIn(),
     advance: () => bench.advance(),
     'put-down': () => flow.putDown(),

@@ -1,5 +1,5 @@
 import { onScopeDispose } from 'vue'
-import type { LookRecord, MovementReading } from '../../../contracts/records/look-record.ts'
+import type { PicturedLook, MovementReading } from '../../../contracts/records/look-record.ts'
 import { scaled } from '../../../core/geometry/egg-outline.ts'
 import type { RawFrame } from '../../../core/motion/clip.ts'
 import { EggWorkerClient } from '../../../workers/client.ts'
@@ -11,18 +11,18 @@ const LONGER_BY_SECONDS = 0.5
 
 export interface EggFilmPort {
   film: () => readonly RawFrame[]
-  stageOf: (look: LookRecord) => number
+  stageOf: (look: PicturedLook) => number
   noteMovement: (lookId: string, movement: MovementReading) => Promise<void>
 }
 
 /** Reads the film of the egg on the lamp for a heartbeat and movement, once it is long enough. */
 export function useEggFilm({ film, stageOf, noteMovement }: EggFilmPort): {
-  read: (look: LookRecord, shortestMs: number) => void
+  read: (look: PicturedLook, shortestMs: number) => void
 } {
   const reader = new EggWorkerClient()
   onScopeDispose(() => reader.release())
 
-  async function readFrames(look: LookRecord, frames: RawFrame[], { widthPx, heightPx }: RawFrame) {
+  async function readFrames(look: PicturedLook, frames: RawFrame[], { widthPx, heightPx }: RawFrame) {
     const outline = scaled(look.reading.outline, widthPx / look.photo.widthPx)
     const reading = await reader.film({ frames, outline, stage: stageOf(look) })
     if (!reading) return

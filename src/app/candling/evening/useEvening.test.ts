@@ -5,7 +5,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { effectScope, nextTick, ref, shallowRef } from 'vue'
 import { sampleRecords } from '../../../contracts/records/sample-records.ts'
-import type { LookRecord } from '../../../contracts/records/look-record.ts'
+import type { PicturedLook } from '../../../contracts/records/look-record.ts'
 import type { Egg } from '../../../contracts/records/egg-state.ts'
 import type { Action } from '../../../core/grade/types.ts'
 import { CANDLING_LIMITS } from '../../../core/session/limits.ts'
@@ -49,7 +49,7 @@ function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails =
   const measurings: AbortSignal[] = []
   const kept: unknown[] = []
   const current = shallowRef<Egg | null>(eggs[0]!)
-  const looks = ref(new Map<string, LookRecord>())
+  const looks = ref(new Map<string, PicturedLook>())
   const problem = ref<string | null>(null)
   const log: string[] = []
   const advance = (): void => {

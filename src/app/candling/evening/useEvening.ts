@@ -53,6 +53,9 @@ export interface Evening {
   marking: ComputedRef<string | null>
   goOn: () => Promise<void>
   another: () => Promise<void>
+  restDevelops: () => Promise<void>
+  /** A grade by its own key. */
+  grade: (grade: SuggestedGrade) => Promise<void>
   takeBack: () => Promise<void>
   pause: () => Promise<void>
   mark: () => Promise<void>
@@ -127,6 +130,8 @@ export function useEvening(parts: EveningParts): Evening {
     marking: computed(() => state.value.marking?.mark ?? null),
     goOn: () => tell({ kind: 'go-on' }),
     another: () => tell({ kind: 'another' }),
+    restDevelops: () => tell({ kind: 'the-rest-develops' }),
+    grade: (grade) => tell({ kind: 'grade', grade }),
     takeBack: () => tell({ kind: 'take-back' }),
     pause: () => tell({ kind: 'pause' }),
     mark: () => tell({ kind: 'mark' }),

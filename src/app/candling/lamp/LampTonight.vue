@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import type { LookRecord } from '../../../contracts/records/look-record.ts'
+import type { PicturedLook } from '../../../contracts/records/look-record.ts'
 import type { EggSet } from '../../../contracts/records/set-record.ts'
 import { localDateOf, sayDate } from '../../../core/time/local-date.ts'
 import { checkFor, isFirstOfEvening, worseLight } from '../../../domain/lamp-tonight.ts'
@@ -9,7 +9,7 @@ import { useHatcheryStore } from '../../data/hatchery.ts'
 import { t } from './words.ts'
 
 /** Said at an evening's first egg where the light is much worse than at the lamp check of its shell. */
-const props = defineProps<{ look: LookRecord; set: EggSet }>()
+const props = defineProps<{ look: PicturedLook; set: EggSet }>()
 const store = useHatcheryStore()
 const looks = computed(() =>
   (store.eggsBySet.get(props.set.id) ?? []).flatMap(({ id }) => store.looksByEgg.get(id) ?? []),

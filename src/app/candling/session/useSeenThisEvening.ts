@@ -1,6 +1,6 @@
 import { computed, type ComputedRef } from 'vue'
 import type { Egg } from '../../../contracts/records/egg-state.ts'
-import type { LookRecord } from '../../../contracts/records/look-record.ts'
+import { isPictured, type LookRecord, type PicturedLook } from '../../../contracts/records/look-record.ts'
 import type { Session } from '../../../contracts/records/session-record.ts'
 import { suggestedBeforeMates } from '../../../domain/regrade.ts'
 import { useHatcheryStore } from '../../data/hatchery.ts'
@@ -14,7 +14,7 @@ export interface SeenThisEvening {
   shownReport: ComputedRef<Session | null>
   seen: ComputedRef<Array<{ egg: Egg; look: LookRecord }>>
   /** Seen this evening, with a suggestion that is otherwise now that all mates are known. */
-  changedByMates: ComputedRef<Array<{ egg: Egg; look: LookRecord; before: LookRecord['verdict'] }>>
+  changedByMates: ComputedRef<Array<{ egg: Egg; look: PicturedLook; before: PicturedLook['verdict'] }>>
   /** Skipped, and not seen later either. */
   left: ComputedRef<Egg[]>
 }
@@ -42,8 +42,8 @@ export function useSeenThisEvening(
   )
   const changedByMates = computed(() =>
     seen.value.flatMap(({ egg, look }) => {
-      const before = suggestedBeforeMates(look, since.value)
-      return before ? [{ egg, look, before }] : []
+      const before = isPictured(look) ? suggestedBeforeMates(look, since.value) : null
+      return before && isPictured(look) ? [{ egg, look, before }] : []
     }),
   )
   const left = computed(() =>

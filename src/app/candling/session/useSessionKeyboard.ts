@@ -1,4 +1,5 @@
 import { useRoomStore } from '../../shared/room.ts'
+import { gradeKeys } from '../grade-keys.ts'
 import { useKeys } from '../../shared/useKeys.ts'
 import type { Evening } from '../evening/useEvening.ts'
 import type { ComparisonChoice } from './useComparison.ts'
@@ -17,6 +18,8 @@ export function useSessionKeyboard(hands: Evening, { compare, nextComparison, es
   useKeys({
     ' ': () => void hands.goOn(),
     x: () => void hands.another(),
+    a: () => void hands.restDevelops(),
+    ...gradeKeys((grade) => void hands.grade(grade)),
     z: () => void hands.takeBack(),
     c: nextComparison,
     v: () => void hands.pause(),

@@ -1,4 +1,4 @@
-import type { LookRecord } from '../../../contracts/records/look-record.ts'
+import { isPictured, type LookRecord } from '../../../contracts/records/look-record.ts'
 import type { EggOutline } from '../../../core/geometry/egg-outline.ts'
 import { commonLevel, evened } from '../../../core/growth/even-light.ts'
 import type { FilmLook, LookSource } from '../../../core/growth/film-look.ts'
@@ -50,6 +50,7 @@ export function partsOf(
   repository: Pick<Repository, 'photo' | 'shapes'>,
 ): FilmPart[] {
   return looks
+    .filter(isPictured)
     .filter((look) => !look.replaced)
     .sort((a, b) => a.ageDays - b.ageDays)
     .map((look) => {

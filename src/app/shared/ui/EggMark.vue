@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue'
-import { isDoneWith } from '../../../domain/own-grade.ts'
-import type { LookRecord } from '../../../contracts/records/look-record.ts'
+import { isDoneWith, standingGrade } from '../../../domain/own-grade.ts'
+import { isPictured, type LookRecord } from '../../../contracts/records/look-record.ts'
 import { relativeRadius } from '../../../core/geometry/egg-outline.ts'
 import type { SuggestedGrade } from '../../../core/grade-names.ts'
 import { figuresOfLook } from '../../../domain/look-figures.ts'
@@ -16,7 +16,7 @@ const props = defineProps<{ look?: LookRecord; removed?: boolean; suspect?: bool
 const PLAIN = { taper: 0.13, bulge: -0.03, aspect: 0.76 }
 const HEIGHT = 92
 
-const figures = computed(() => props.look && figuresOfLook(props.look))
+const figures = computed(() => (props.look && isPictured(props.look) ? figuresOfLook(props.look) : undefined))
 
 const shape = computed(() => {
   const outline = figures.value?.outline
@@ -39,13 +39,19 @@ const path = computed(() => {
 })
 
 const cell = computed(() => {
-  const airCell = figures.value?.airCell
+  const airCell = figures.value?.airCell ?? toldCell(props.look)
   if (!airCell) return null
   const y = 4 + airCell.depth.value * HEIGHT
   const half = halfWidth(airCell.depth.value)
   const rise = Math.tan(airCell.tiltRad) * half
   return { x1: 50 - half, y1: y - rise, x2: 50 + half, y2: y + rise }
 })
+
+/** As the candler drew it without a photograph. */
+function toldCell(look: LookRecord | undefined): { depth: { value: number }; tiltRad: number } | null {
+  if (!look || isPictured(look) || look.airCell?.by !== 'drawn') return null
+  return { depth: { value: look.airCell.depth }, tiltRad: 0 }
+}
 
 /** A disc with the shadow's area, sunk toward the small end as it grows. */
 const shadow = computed(() => {
@@ -55,9 +61,7 @@ const shadow = computed(() => {
   return { r: Math.sqrt((area * contents) / Math.PI), cy: 56 + 14 * area }
 })
 
-const grade = computed<SuggestedGrade | null>(() =>
-  props.look ? (props.look.own?.grade ?? props.look.verdict.grade) : null,
-)
+const grade = computed<SuggestedGrade | null>(() => (props.look ? standingGrade(props.look) : null))
 const clipId = useId()
 </script>
 
@@ -65,7 +69,11 @@ const clipId = useId()
   <span class="relative inline-block aspect-square" :class="{ 'opacity-35': removed }">
     <svg viewBox="0 0 100 100" class="h-full w-full" aria-hidden="true">
       <clipPath :id="clipId"><path :d="path" /></clipPath>
-      <path :d="path" :fill="look ? 'var(--lamp)' : 'none'" :fill-opacity="look ? 0.42 : 0" />
+      <path
+        :d="path"
+        :fill="look ? 'var(--lamp)' : 'none'"
+        :fill-opacity="figures ? 0.42 : look ? 0.15 : 0"
+      />
       <g :clip-path="`url(#${clipId})`">
         <circle v-if="shadow" cx="50" :cy="shadow.cy" :r="shadow.r" fill="#1a0d05" fill-opacity="0.8" />
         <line v-if="cell" v-bind="cell" stroke="currentColor" stroke-width="2.5" />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue'
-import type { LookRecord } from '../../../contracts/records/look-record.ts'
+import type { PicturedLook } from '../../../contracts/records/look-record.ts'
 import type { ShapesRecord } from '../../../contracts/records/shapes-record.ts'
 import { outlinePolygon } from '../../../core/geometry/egg-outline.ts'
 import { cellCurve, smoothCurve } from '../../../core/measure/by-hand.ts'
@@ -13,7 +13,7 @@ import { useShapes } from '../useShapes.ts'
  * measured, which stay as a faint trace. The slot is for what else is drawn in the picture.
  */
 const props = defineProps<{
-  look: LookRecord
+  look: PicturedLook
   overlay: boolean
   label: string
   /** The picture itself, where it is not stored. */

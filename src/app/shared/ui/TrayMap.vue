@@ -3,9 +3,9 @@ import { computed } from 'vue'
 import type { LookRecord } from '../../../contracts/records/look-record.ts'
 import type { Egg } from '../../../contracts/records/egg-state.ts'
 import type { Tray } from '../../../contracts/records/tray-record.ts'
-import { isDoneWith } from '../../../domain/own-grade.ts'
+import { isDoneWith, standingGrade } from '../../../domain/own-grade.ts'
 import { placeLabel } from '../../../core/tray/layout.ts'
-import { GRADE_WORDS } from '../wording.ts'
+import { GRADE_WORDS, removedWords } from '../wording.ts'
 import EggMark from './EggMark.vue'
 import { t } from '../words.ts'
 import PressArea from '../kit/PressArea.vue'
@@ -30,13 +30,13 @@ function labelOf(egg: Egg): string {
 function describe(egg: Egg): string {
   const look = props.lookOf(egg)
   const place = t('layout.egg', { place: labelOf(egg), number: egg.number })
-  if (egg.removed) return t('map.removed', { place, grade: GRADE_WORDS[egg.removed.grade] })
+  if (egg.removed) return t('map.removed', { place, grade: removedWords(egg.removed) })
   if (!look) return `${place}: ${props.suspect?.(egg) ? t('map.secondLook') : t('map.noPhotograph')}`
   return look.own
     ? `${place}: ${GRADE_WORDS[look.own.grade]}`
     : isDoneWith(look)
-      ? t('map.leftIn', { place, grade: GRADE_WORDS[look.verdict.grade] })
-      : t('map.undecided', { place, grade: GRADE_WORDS[look.verdict.grade] })
+      ? t('map.leftIn', { place, grade: GRADE_WORDS[standingGrade(look)] })
+      : t('map.undecided', { place, grade: GRADE_WORDS[standingGrade(look)] })
 }
 </script>
 

@@ -1,0 +1,40 @@
+import type { Leaving } from '../contracts/records/egg-record.ts'
+import type { Egg } from '../contracts/records/egg-state.ts'
+import { isPictured, type LookRecord } from '../contracts/records/look-record.ts'
+import type { EggSet } from '../contracts/records/set-record.ts'
+import type { Grade } from '../core/grade-names.ts'
+import { isFilmedAlive } from '../core/grade/policy.ts'
+import { actionOf } from './candling.ts'
+import { standingGrade } from './own-grade.ts'
+
+/** What a person says of an egg that leaves: that it is dead, and how, or what else became of it. */
+export type SaidOfLeaving =
+  | { why: 'graded'; grade: Exclude<Grade, 'developing'> }
+  | { why: Exclude<Leaving, 'graded'> }
+
+export type Removed = NonNullable<Egg['removed']>
+
+/**
+ * How an egg leaves by a person's word alone, with a look of it or without.
+ * @param looks - the egg's, oldest first
+ * @param at - when, as an ISO instant
+ */
+export function leavingOf(
+  said: SaidOfLeaving,
+  { set, looks, at }: { set: Pick<EggSet, 'policy'>; looks: readonly LookRecord[]; at: string },
+): Removed {
+  const judged = looks.findLast(({ own, replaced }) => own !== null && !replaced)
+  const grade = said.why === 'graded' ? said.grade : (judged?.own?.grade ?? null)
+  const against =
+    said.why === 'graded' && judged !== undefined && judged.own?.grade === grade
+      ? actionOf(judged, set) !== 'remove'
+      : said.why === 'graded' && judged !== undefined
+  return { at, why: said.why, grade, reason: '', lookId: judged?.id ?? null, againstPolicy: against }
+}
+
+/** Whether the last look at an egg shows life: then a person says twice that it is dead. */
+export function lookedAlive(looks: readonly LookRecord[]): boolean {
+  const last = looks.findLast(({ replaced }) => !replaced)
+  if (!last) return false
+  return standingGrade(last) === 'developing' || (isPictured(last) && isFilmedAlive(last.movement))
+}
