@@ -11,6 +11,9 @@ import { regraded } from './look-from.ts'
 import { secondLooksOf } from './second-looks.ts'
 import { timelineOf } from './timeline.ts'
 
+/** An egg of which nobody told the hen. */
+const UNKNOWN_HEN = { batchId: null, shell: null, breed: null }
+
 const {
   sets: [set],
   eggs,
@@ -155,6 +158,7 @@ describe('the list to remove', () => {
       const asked = { ...set!, policy }
       const surroundings = {
         set: asked,
+        egg: UNKNOWN_HEN,
         timeline: timelineOf(asked, hatchery),
         earlier: [],
         livingMates: mates,

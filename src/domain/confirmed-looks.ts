@@ -4,12 +4,14 @@ import { isPictured, type LookRecord, type PicturedLook } from '../contracts/rec
 import type { HatcheryRecords } from '../contracts/records/records.ts'
 import type { Egg } from '../contracts/records/egg-state.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
+import { shellOf } from '../contracts/records/egg-kind.ts'
 import { suggestionOf } from './own-grade.ts'
 import { timelineOf } from './timeline.ts'
 
 /** A look whose egg is known for what it was, with its set. */
 export interface Confirmed<L extends LookRecord = LookRecord> {
   look: L
+  egg: Egg
   set: EggSet
   /** Fraction of incubation then. */
   stage: number
@@ -34,8 +36,8 @@ export function confirmedOf({ sets, eggs, looks, hatchery }: ConfirmedSources): 
   return looks.flatMap((look) => {
     const [set, egg] = [setById.get(look.setId), eggById.get(look.eggId)]
     const truth = set && egg && !look.replaced ? truthAt(look, egg) : null
-    return truth && set
-      ? [{ look, set, truth, stage: timelineOf(set, hatchery).stageAt(Date.parse(look.takenAt)) }]
+    return truth && set && egg
+      ? [{ look, egg, set, truth, stage: timelineOf(set, hatchery).stageAt(Date.parse(look.takenAt)) }]
       : []
   })
 }
@@ -60,11 +62,11 @@ export function signaturesOfConfirmed(records: ConfirmedSources): Map<string, st
 
 /** What program and candler said of eggs that are known. */
 export function knownLooks(records: ConfirmedSources): KnownLook[] {
-  return confirmedOf(records).map(({ look, set, truth, stage }) => ({
+  return confirmedOf(records).map(({ look, egg, set, truth, stage }) => ({
     truth,
     program: suggestionOf(look)?.grade ?? null,
     candler: look.own?.grade ?? null,
     stage,
-    shell: set.shell,
+    shell: shellOf(egg, set),
   }))
 }

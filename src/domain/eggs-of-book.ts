@@ -2,8 +2,8 @@ import { isIn, type Egg } from '../contracts/records/egg-state.ts'
 import type { LookRecord } from '../contracts/records/look-record.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 import type { SuggestedGrade } from '../core/grade-names.ts'
-import { SPECIES } from '../core/species/species.ts'
 import { inCandlingOrder, nameOfPlace } from '../core/tray/layout.ts'
+import { breedOf } from '../contracts/records/egg-kind.ts'
 import { standingGrade } from './own-grade.ts'
 
 /** Where an egg is now, or what became of it. `reference` eggs were never set. */
@@ -32,12 +32,11 @@ export function eggsOfBook(
   return sets.flatMap((set) =>
     inCandlingOrder(eggsBySet.get(set.id) ?? [], set.trays).map((egg): EggOfBook => {
       const look = looksByEgg.get(egg.id)?.at(-1) ?? null
-      const batch = set.batches.find(({ id }) => id === egg.batchId)
       return {
         egg,
         set,
         place: nameOfPlace(set.trays, egg.place),
-        breed: batch?.breed || set.breed || SPECIES[set.species].label,
+        breed: breedOf(egg, set),
         look,
         grade: look && standingGrade(look),
         standing: standingOf(egg),

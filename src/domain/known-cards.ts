@@ -4,6 +4,7 @@ import type { Grade } from '../core/grade-names.ts'
 import type { Shell, SpeciesName } from '../core/species/species.ts'
 import { isPictured, type PicturedLook } from '../contracts/records/look-record.ts'
 import type { Practised } from '../contracts/records/practice-record.ts'
+import { shellOf } from '../contracts/records/egg-kind.ts'
 import { confirmedOf, type ConfirmedSources } from './confirmed-looks.ts'
 
 /** A photograph of one's own whose egg is known for what it was, to practise on. */
@@ -18,15 +19,15 @@ export interface KnownCard {
 }
 
 export function knownCards(records: ConfirmedSources): KnownCard[] {
-  return confirmedOf(records).flatMap(({ look, set, truth, stage }) =>
+  return confirmedOf(records).flatMap(({ look, egg, set, truth, stage }) =>
     isPictured(look)
       ? [
           {
             look,
             truth,
-            confusion: confusionOf({ truth, stage, shell: set.shell }),
+            confusion: confusionOf({ truth, stage, shell: shellOf(egg, set) }),
             species: set.species,
-            shell: set.shell,
+            shell: shellOf(egg, set),
             hardness: 1 - look.verdict.probabilities[truth],
           },
         ]

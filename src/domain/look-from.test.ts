@@ -6,6 +6,9 @@ import { NOTHING_LEARNT } from '../core/grade/learn.ts'
 import { lookFrom, verdictOf } from './look-from.ts'
 import { timelineOf } from './timeline.ts'
 
+/** An egg of which nobody told the hen. */
+const UNKNOWN_HEN = { batchId: null, shell: null, breed: null }
+
 const sample = sampleRecords()
 const set = sample.sets[0]!
 const plain = { ...set, trays: [], temperatures: [] }
@@ -58,6 +61,7 @@ describe('a second picture of the same egg', () => {
     const both = lookAfter(40_000, undecided)
     const again = verdictOf(both, {
       set: plain,
+      egg: UNKNOWN_HEN,
       timeline,
       earlier: [],
       learnt: NOTHING_LEARNT,

@@ -16,12 +16,15 @@ import { GRADING_MODEL } from '../core/grade/grading-model.ts'
 import { ageInDays } from '../core/planning/incubation/day-count.ts'
 import { figuresOfReading, type EggReading } from '../core/measure/reading.ts'
 import { MEASURING_VERSION } from '../core/measure/version.ts'
+import { shellOf, shellsBeside, type OfHen } from '../contracts/records/egg-kind.ts'
 import { standingGrade, suggestionOf } from './own-grade.ts'
 import type { Timeline } from './timeline.ts'
 
 /** What its set and the other looks say about the one that is graded. */
 export interface LookSurroundings {
   set: EggSet
+  /** Whose look it is. */
+  egg: OfHen
   timeline: Timeline
   earlier: readonly LookRecord[]
   /** Shadows of the living mates at this candling, and what confirmed eggs taught. */
@@ -56,14 +59,14 @@ function twinOf(replaces: LookRecord | null, takenAt: string): PerGrade | null {
 /** What the model of now says of a look. */
 export function verdictOf(
   { reading, takenAt, movement, twin }: Pick<PicturedLook, 'reading' | 'takenAt' | 'movement' | 'twin'>,
-  { set, timeline, earlier, livingMates, learnt }: LookSurroundings,
+  { set, egg, timeline, earlier, livingMates, learnt }: LookSurroundings,
 ): Verdict {
   return gradeEgg(reading, {
     species: set.species,
     days: timeline.days,
     ageDays: timeline.ageAt(Date.parse(takenAt)),
-    shell: set.shell,
-    shellsOfSet: set.batches.map(({ shell }) => shell),
+    shell: shellOf(egg, set),
+    shellsOfSet: shellsBeside(egg, set),
     policy: set.policy,
     earlierLooks: earlier.map((look) => ({
       ageDays: timeline.ageAt(Date.parse(look.takenAt)),
@@ -98,7 +101,7 @@ export function lookFrom(
     source,
     photo: { id: newId(), widthPx: measured.widthPx, heightPx: measured.heightPx, type: photoType },
     reading: figuresOfReading(reading),
-    verdict: verdictOf({ reading, takenAt, movement: null, twin }, surroundings),
+    verdict: verdictOf({ reading, takenAt, movement: null, twin }, { ...surroundings, egg }),
     madeBy: { measuring: MEASURING_VERSION, model: GRADING_MODEL.version },
     earlierVerdicts: [],
     movement: null,

@@ -21,6 +21,9 @@ import { isLongOver, scheduleOf } from './set-schedule.ts'
 import { lockdownMs, storyOfSet } from './story-of-set.ts'
 import { timelineOf } from './timeline.ts'
 import { lossAwaited, waterOfSet } from './water-of-set.ts'
+
+/** An egg of which nobody told the hen. */
+const UNKNOWN_HEN = { batchId: null, shell: null, breed: null }
 const { hatchery: place, sets, eggs, looks } = sampleRecords()
 const [sample] = sets
 const [look] = looks
@@ -172,9 +175,10 @@ describe('a set with days of its own', () => {
           ...seen,
           takenAt: new Date(usual.at(stage * usual.days.usual)).toISOString(),
         }
-        const own = verdictOf(seen, { set, timeline, earlier: [] })
+        const own = verdictOf(seen, { set, egg: UNKNOWN_HEN, timeline, earlier: [] })
         const other = verdictOf(same, {
           set: usual.set,
+          egg: UNKNOWN_HEN,
           timeline: timelineOf(usual.set, usual.hatchery),
           earlier: [],
         })
@@ -208,7 +212,7 @@ describe('a set with days of its own', () => {
           twin: { developing: 0.0001, clear: 0.9997, 'blood-ring': 0.0001, quitter: 0.0001 },
           reading: { ...look!.reading, shadow: { ...look!.reading.shadow, area: { value: 0, sd: 0.01 } } },
         },
-        { set: held, timeline, earlier: [] },
+        { set: held, egg: UNKNOWN_HEN, timeline, earlier: [] },
       ).action
     // The usual 18 and 22 of 26 days are not yet its own 23.
     expect([actionOn(18.5), actionOn(22.5)]).not.toContain('remove')
@@ -246,7 +250,11 @@ describe('a set with days of its own', () => {
     const longer = { ...set, plan: { ...set.plan, incubationDays: 26 } }
     const timeline = timelineOf(longer, hatchery)
     expect(timeline.stageAt(Date.parse(taken.takenAt))).toBeCloseTo(10 / 26, 6)
-    const again = regraded(taken, { set: longer, timeline, earlier: [] }, { at: takenAt, because: 'model' })
+    const again = regraded(
+      taken,
+      { set: longer, egg: UNKNOWN_HEN, timeline, earlier: [] },
+      { at: takenAt, because: 'model' },
+    )
     expect([again.ageDays, again.takenAt]).toEqual([10, takenAt])
     expect(again.earlierVerdicts.length === 0 || again.earlierVerdicts[0]!.verdict).toBeTruthy()
   })

@@ -30,7 +30,7 @@ function lateTray(): { eggs: ReturnType<typeof newEgg>[]; looks: PicturedLook[] 
     const look = { ...living!, id: `l${i}`, eggId: egg.id, reading }
     return regraded(
       look,
-      { set, timeline, earlier: [], learnt: NOTHING_LEARNT },
+      { set, egg, timeline, earlier: [], learnt: NOTHING_LEARNT },
       { at: AT, because: 'mates' },
     )
   })

@@ -1,4 +1,9 @@
-import { isPictured, type LookRecord, type PicturedLook } from '../contracts/records/look-record.ts'
+import {
+  isPictured,
+  type LookRecord,
+  type PicturedLook,
+  type RegradeCause,
+} from '../contracts/records/look-record.ts'
 import type { Egg } from '../contracts/records/egg-state.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 import { GRADING_MODEL } from '../core/grade/grading-model.ts'
@@ -35,7 +40,7 @@ export function trayGradedTogether(tray: TrayAtCandling): PicturedLook[] {
   const seen = eggs.flatMap((egg) => {
     const look = egg.role === 'set' ? lookOf(egg) : undefined
     return look && isPictured(look)
-      ? [{ egg, look, alive: livesAlone(look, { set, timeline, earlier: earlierOf(egg), learnt }) }]
+      ? [{ egg, look, alive: livesAlone(look, { set, egg, timeline, earlier: earlierOf(egg), learnt }) }]
       : []
   })
   return seen
@@ -46,7 +51,7 @@ export function trayGradedTogether(tray: TrayAtCandling): PicturedLook[] {
         .map((mate) => figuresOfLook(mate.look).shadow.value)
       const again = regraded(
         look,
-        { set, timeline, earlier: earlierOf(egg), livingMates, learnt },
+        { set, egg, timeline, earlier: earlierOf(egg), livingMates, learnt },
         { at, because: 'mates' },
       )
       return again === look ? [] : [again]
@@ -82,11 +87,21 @@ export interface SetToGrade {
   learnt?: Learnt | undefined
   /** Now, as an ISO instant. */
   at: string
+  because?: RegradeCause
 }
 
-/** A set's looks graded again by the model of now, in the order in which they were taken, those that changed. */
-export function setGradedAgain({ set, timeline, eggs, looks, learnt, at }: SetToGrade): PicturedLook[] {
-  const batchOf = new Map(eggs.map(({ id, batchId }) => [id, batchId]))
+/** A set's looks graded again by what is known now, in the order in which they were taken, those that changed. */
+export function setGradedAgain({
+  set,
+  timeline,
+  eggs,
+  looks,
+  learnt,
+  at,
+  because = 'model',
+}: SetToGrade): PicturedLook[] {
+  const eggById = new Map(eggs.map((egg) => [egg.id, egg]))
+  const batchOf = (look: LookRecord) => eggById.get(look.eggId)?.batchId
   const inOrder = looks
     .filter(({ replaced }) => !replaced)
     .sort((a, b) => a.takenAt.localeCompare(b.takenAt) || a.id.localeCompare(b.id))
@@ -103,12 +118,14 @@ export function setGradedAgain({ set, timeline, eggs, looks, learnt, at }: SetTo
       .filter(
         (mate) =>
           mate.eggId !== look.eggId &&
-          batchOf.get(mate.eggId) === batchOf.get(look.eggId) &&
+          batchOf(mate) === batchOf(look) &&
           Math.abs(Date.parse(mate.takenAt) - takenMs) < ONE_CANDLING_MS &&
           standingGrade(mate) === 'developing',
       )
       .map((mate) => figuresOfLook(mate).shadow.value)
-    now.set(id, regraded(look, { set, timeline, earlier, livingMates, learnt }, { at, because: 'model' }))
+    const egg = eggById.get(look.eggId)
+    if (egg)
+      now.set(id, regraded(look, { set, egg, timeline, earlier, livingMates, learnt }, { at, because }))
   }
   return pictured.flatMap((look) => {
     const again = now.get(look.id)!

@@ -145,7 +145,7 @@ function nameOf(
     case 'bird':
       return SPECIES[set.species].label
     case 'breed':
-      return batch?.breed || set.breed || UNKNOWN
+      return egg.breed || batch?.breed || set.breed || UNKNOWN
     case 'source':
       return batch?.source || UNKNOWN
     case 'egg-age': {

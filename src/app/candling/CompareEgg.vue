@@ -14,6 +14,7 @@ import FigureBand from '../shared/ui/FigureBand.vue'
 import StagePicture from '../shared/ui/StagePicture.vue'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import { shellOf } from '../../contracts/records/egg-kind.ts'
 import { standingGrade } from '../../domain/own-grade.ts'
 
 /** What today's egg can be held against: itself earlier, its mates, an egg that was never set, a living one as drawn. */
@@ -40,6 +41,8 @@ useIntervalFn(() => {
 }, BLINK_MS)
 
 const pictured = computed(() => props.mates.filter(isPictured))
+const egg = computed(() => props.eggOf(props.look))
+const shell = computed(() => (egg.value ? shellOf(egg.value, props.set) : props.set.shell))
 const before = computed(() => props.earlier.filter(isPictured).at(-1) ?? null)
 const reference = computed(() => props.references.filter(isPictured).at(-1) ?? null)
 const stage = computed(() => props.timeline.stageAt(Date.parse(props.look.takenAt)))
@@ -154,7 +157,7 @@ const shadows = computed(() => pictured.value.map((mate) => figuresOfLook(mate).
 
     <template v-else>
       <div class="grid min-h-0 grow grid-cols-2 items-center gap-2">
-        <StagePicture :species="set.species" :shell="set.shell" :stage="Math.min(stage, 1)" /><AlignedEgg
+        <StagePicture :species="set.species" :shell="shell" :stage="Math.min(stage, 1)" /><AlignedEgg
           :look="look"
           :label="t('compare.todaysLook')"
         />

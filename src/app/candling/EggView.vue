@@ -4,6 +4,7 @@ import { RouterLink } from 'vue-router'
 import { ChevronLeft, ChevronRight } from '@lucide/vue'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
+import { shellOf } from '../../contracts/records/egg-kind.ts'
 import { timelineOf } from '../../domain/timeline.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useDevicesStore } from '../shared/devices.ts'
@@ -56,7 +57,8 @@ const besideParts = computed<FilmPart[]>(() => {
     .filter(({ replaced }) => !replaced)
     .map((look) => ({ ageDays: look.ageDays, stage: timeline.stageAt(Date.parse(look.takenAt)) }))
     .sort((a, b) => a.ageDays - b.ageDays)
-  return drawnParts(set.value, ages, workers)
+  const shell = egg.value ? shellOf(egg.value, set.value) : set.value.shell
+  return drawnParts({ species: set.value.species, shell }, ages, workers)
 })
 const other = useGrowthFilm(() => besideParts.value)
 const otherLabel = computed(() => {

@@ -16,26 +16,22 @@ import { useSessionKeyboard } from './session/useSessionKeyboard.ts'
 import { useSessionWords } from './session/useSessionWords.ts'
 import { useSounds } from './evening/useSounds.ts'
 import { useStandInHelper } from './useStandInHelper.ts'
-import { wordsBeforeLook, wordsForPause } from './session-wording.ts'
+import { wordsForPause } from './session-wording.ts'
 import { CAMERA_NAMES, dayWords } from '../shared/wording.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 import { timelineOf } from '../../domain/timeline.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
-import { isPictured } from '../../contracts/records/look-record.ts'
 import BesideTheLamp from './BesideTheLamp.vue'
 import ByEye from './ByEye.vue'
 import ChangedByMates from './ChangedByMates.vue'
-import EggActs from './EggActs.vue'
-import EggNotes from './EggNotes.vue'
 import EssentialScreen from './EssentialScreen.vue'
 import LampPicture from './LampPicture.vue'
 import PreFlight from './PreFlight.vue'
 import SessionClocks from './SessionClocks.vue'
+import SessionEgg from './SessionEgg.vue'
 import SessionHeader from './SessionHeader.vue'
 import SessionKeys from './SessionKeys.vue'
 import SessionSummary from './SessionSummary.vue'
-import SessionVerdict from './SessionVerdict.vue'
-import StorageRoomNote from '../shared/ui/StorageRoomNote.vue'
 import { t } from './words.ts'
 import { standingGrade } from '../../domain/own-grade.ts'
 
@@ -51,8 +47,6 @@ const flow = useSession(() => set.value!, bench)
 const { session, step, clocks, eggOutMs, limits, air, nowMs } = flow
 const { current, look, problem } = bench
 
-/** The look, where it has a photograph. */
-const photographed = computed(() => (look.value && isPictured(look.value) ? look.value : null))
 const picture = shallowRef<LivePicture | null>(null)
 const [essential, toggleEssential] = useToggle()
 
@@ -241,46 +235,7 @@ useSessionKeyboard(hands, {
           @cell="bench.tellCell"
         />
       </LampPicture>
-      <aside class="contents min-h-0 md:block md:overflow-y-auto">
-        <p
-          v-if="problem"
-          class="order-first rounded-xl border border-ember p-4 text-lg md:mb-3"
-          role="alert"
-          data-testid="problem"
-        >
-          {{ problem }} <span class="text-ink-soft">{{ t('bench.nothingSaved') }}</span>
-        </p>
-        <SessionVerdict
-          v-if="photographed"
-          :look="photographed"
-          :set="set"
-          :timeline="timelineOf(set, hatchery.hatchery)"
-          :chosen="chosen"
-          :suspected="suspected"
-          :lift-agrees="session.trigger !== 'key' && session.liftAgrees"
-        />
-        <p v-else class="text-lg text-ink-soft">{{ wordsBeforeLook(suspected) }}</p>
-        <EggActs
-          v-if="current"
-          class="mt-4"
-          :set="set"
-          :egg="current"
-          :look="look"
-          :grading="session.source === 'eye' || !look"
-          :unseen="session.source === 'eye' ? bench.unseenHere.value.length : 0"
-          @grade="hands.grade"
-          @rest-develops="hands.restDevelops"
-          @left="bench.advance"
-        />
-        <EggNotes
-          v-if="current"
-          class="mt-4"
-          :egg="current"
-          :marking="hands.marking.value"
-          :speaking-since-ms="hands.speakingSinceMs.value"
-        />
-        <StorageRoomNote class="mt-4" />
-      </aside>
+      <SessionEgg :set="set" :session="session" :bench="bench" :hands="hands" :suspected="suspected" />
     </div>
     <p v-else class="p-2 text-lg text-ink-soft">{{ problem ?? t('session.gettingReady') }}</p>
 

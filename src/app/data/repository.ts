@@ -13,7 +13,7 @@ import type { Bundle, LongWork } from '../../contracts/files/bundle.ts'
 import { problemsOf } from '../../contracts/records/field-problem.ts'
 import type { HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
 import { stepSchema, type JournalEntry, type Step } from '../../contracts/records/journal-entry.ts'
-import { isPictured, lookRecordSchema } from '../../contracts/records/look-record.ts'
+import { picturedLookSchema } from '../../contracts/records/look-record.ts'
 import { type ReadingsRecord, type RollUp } from '../../contracts/records/readings-record.ts'
 import { isOfChapter, type ChapterTable } from '../../contracts/records/record-tables.ts'
 import { RECORDS_VERSION } from '../../contracts/records/records.ts'
@@ -207,10 +207,8 @@ export class Repository {
 
   /** Goes before its look: a look without its picture would be worse than a picture without its look. */
   async savePhoto(look: unknown, photo: Blob): Promise<string> {
-    const sound = lookRecordSchema.safeParse(look)
+    const sound = picturedLookSchema.safeParse(look)
     if (!sound.success) throw new RecordRefused(problemsOf(sound.error, look))
-    if (!isPictured(sound.data))
-      throw new RecordRefused([{ path: ['source'], sentence: 'a look by eye has no photograph.' }])
     await this.tables.photos.setItem(sound.data.photo.id, photo)
     return sound.data.photo.id
   }

@@ -10,6 +10,7 @@ import { phaseOf } from '../../core/hatching/results.ts'
 import { isPictured } from '../../contracts/records/look-record.ts'
 import { suggestionOf } from '../../domain/own-grade.ts'
 import { deathDayByLooks, tellsWhenOpened } from '../../domain/egg-outcomes.ts'
+import { shellOf } from '../../contracts/records/egg-kind.ts'
 import { timelineOf } from '../../domain/timeline.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
@@ -176,7 +177,7 @@ function nameAll(): void {
         <div>
           <StagePicture
             :species="set.species"
-            :shell="set.shell"
+            :shell="shellOf(current, set)"
             :stage="Math.min(1, Math.max(0.02, (day ?? days / 2) / days))"
             class="max-h-44"
           />

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { EggSet } from '../../contracts/records/set-record.ts'
+import { shellsOf } from '../../contracts/records/egg-kind.ts'
 import { stageWords } from '../../words/stages.ts'
 import { turningTimetable } from '../../core/planning/incubation/turning.ts'
 import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
@@ -56,7 +57,11 @@ const lastTemperature = computed(() => props.set.temperatures.at(-1))
 <template>
   <section class="card grid grid-cols-[10rem_1fr] gap-4 p-4" aria-labelledby="tonight">
     <div>
-      <StagePicture :species="set.species" :shell="set.shell" :stage="Math.min(plan.stage, 1)" />
+      <StagePicture
+        :species="set.species"
+        :shell="shellsOf(set)[0] ?? set.shell"
+        :stage="Math.min(plan.stage, 1)"
+      />
       <p class="mt-1 text-xs text-ink-soft">{{ t('tonight.isDrawing') }}</p>
     </div>
     <div>

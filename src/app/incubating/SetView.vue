@@ -9,6 +9,7 @@ import { isIn, type Egg } from '../../contracts/records/egg-state.ts'
 import { localDateOf, localTimeOf, sayLongDate } from '../../core/time/local-date.ts'
 import { type Placed } from '../../core/tray/layout.ts'
 import { exportCalendar } from '../shared/calendar.ts'
+import EggHen from './EggHen.vue'
 import SpokenNotes from './SpokenNotes.vue'
 import SetTonight from './SetTonight.vue'
 import SetLooks from './SetLooks.vue'
@@ -222,6 +223,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
             <KitButton :to="{ name: 'egg', params: { setId, eggId: chosen.id } }" kind="quiet"
               ><Film class="h-4 w-4" aria-hidden="true" /> {{ t('set.eggPage') }}</KitButton
             >
+            <EggHen :set="set" :egg="chosen" :eggs="eggs" />
             <EggLeaves :set="set" :eggs="[chosen]" keyed class="my-2" />
             <SpokenNotes :egg="chosen" :say-at="sayAt" />
             <OutcomeChoice :egg="chosen" @choose="noteOutcome([chosen], $event)" />

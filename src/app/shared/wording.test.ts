@@ -1,3 +1,4 @@
+import type { Shell } from '../../core/species/species.ts'
 import { describe, expect, it } from 'vitest'
 import { count, dateDoubt, percentWords, roughTime, setDateDoubt, setWords } from './wording.ts'
 
@@ -22,9 +23,22 @@ describe('words', () => {
     expect(setDateDoubt('2026-04-08', nowMs, { isIn: false })).toBeNull()
   })
   it('name a set by what is known of it: no breed, no comma', () => {
-    const hens = { breed: 'Holm Pebble', species: 'bantam', shell: 'tinted' } as const
+    const hens = { breed: 'Holm Pebble', species: 'bantam' as const, shell: 'tinted' as const, batches: [] }
     expect(setWords(hens)).toBe('Holm Pebble, Bantam, tinted shell')
     expect(setWords({ ...hens, breed: '' })).toBe('Bantam, tinted shell')
+    const of = (shell: Shell) => ({
+      id: shell,
+      source: '',
+      breed: '',
+      shell,
+      posted: false,
+      turnedInStorage: false,
+    })
+    for (const batches of [
+      [of('dark'), of('white')],
+      [of('white'), of('dark')],
+    ])
+      expect(setWords({ ...hens, batches })).toBe('Holm Pebble, Bantam, white and dark shell')
   })
   it.each([
     ['2026-03-02T03:59:00Z', 'Mon 2 Mar, early hours'],

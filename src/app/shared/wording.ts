@@ -20,6 +20,7 @@ import { nameOfPlace } from '../../core/tray/layout.ts'
 import { sayReason } from '../../words/reasons.ts'
 import type { SuggestedGrade } from '../../core/grade-names.ts'
 import type { Action, Policy } from '../../core/grade/types.ts'
+import { shellsOf } from '../../contracts/records/egg-kind.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { DAY_MS } from '../../core/time/durations.ts'
 import { t, type Counted } from './words.ts'
@@ -83,6 +84,7 @@ export const REGRADE_WORDS: Readonly<Record<RegradeCause, string>> = {
   mates: t('regrade.mates'),
   film: t('regrade.film'),
   model: t('regrade.model'),
+  shell: t('regrade.shell'),
 }
 
 /** Cameras that the server speaks for, as they are called; null where there is none to be offered. */
@@ -117,8 +119,9 @@ export function dayWords(set: Pick<EggSet, 'setAt' | 'plan'>, zone: string, atMs
 }
 
 /** "Holm Pebble, Bantam, tinted shell". */
-export function setWords({ breed, species, shell }: Pick<EggSet, 'breed' | 'species' | 'shell'>): string {
-  return [breed, SPECIES[species].label, `${shell} shell`].filter((word) => word !== '').join(', ')
+export function setWords(set: Pick<EggSet, 'breed' | 'species' | 'shell' | 'batches'>): string {
+  const shells = t('egg.shells', { shells: shellsOf(set).join(t('egg.and')) })
+  return [set.breed, SPECIES[set.species].label, shells].filter((word) => word !== '').join(', ')
 }
 
 /** "Mon 30 Nov, evening": of moments that are known to some hours only. */

@@ -2,6 +2,7 @@ import Papa from 'papaparse'
 import { sayReason } from '../../words/reasons.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { neutraliseFormula } from './csv-cell.ts'
+import { breedOf, shellOf } from '../records/egg-kind.ts'
 import { isPictured, type EyeLook, type PicturedLook } from '../records/look-record.ts'
 import type { HatcheryRecords } from '../records/records.ts'
 
@@ -51,8 +52,8 @@ export function looksToCsv(records: Pick<HatcheryRecords, 'sets' | 'eggs' | 'loo
       return {
         set: set?.name ?? '',
         species: set?.species ?? '',
-        breed: set?.breed ?? '',
-        shell: set?.shell ?? '',
+        breed: set && egg ? breedOf(egg, set) : '',
+        shell: set && egg ? shellOf(egg, set) : '',
         egg: egg?.number ?? '',
         position: set && egg ? nameOfPlace(set.trays, egg.place) : '',
         'taken at': look.takenAt,

@@ -3,7 +3,7 @@ import { DEATH_SIGNS } from '../../core/diagnosis/story.ts'
 import { GRADES } from '../../core/grade-names.ts'
 import { CRACKS } from '../../core/planning/intake/setting-advice.ts'
 import { takenBackSchema, toldFields } from './events.ts'
-import { idField, localDateField, standInField } from './fields.ts'
+import { idField, localDateField, shellField, standInField } from './fields.ts'
 import { stampSchema } from './stamp.ts'
 
 /** `alive`: opened or looked at again, and found living. */
@@ -14,6 +14,7 @@ const FOUND = ['alive', 'clear', 'blood-ring', 'quitter'] as const
 /** Bounds of what an egg is measured by; the forms ask for the same. */
 export const weightField = z.number().positive().max(500)
 export const lengthField = z.number().positive().max(200)
+export const breedField = z.string().max(120)
 export const markField = z.string().max(40)
 export const placeField = z.object({ trayId: idField, row: z.int().min(0), column: z.int().min(0) })
 
@@ -70,6 +71,13 @@ export const eggEventSchema = z.discriminatedUnion('kind', [
   z.object({ ...toldFields, kind: z.literal('marked'), mark: markField }),
   z.object({ ...toldFields, kind: z.literal('crack-seen'), crack: z.enum(CRACKS) }),
   z.object({ ...toldFields, kind: z.literal('waxed'), waxed: z.boolean() }),
+  /** Its shell and breed where they are other than its batch's; null is as the batch. */
+  z.object({
+    ...toldFields,
+    kind: z.literal('described'),
+    shell: shellField.nullable(),
+    breed: breedField.nullable(),
+  }),
   z.object({ ...toldFields, kind: z.literal('removed'), ...removedFields }),
   z.object({ ...toldFields, kind: z.literal('pipped'), shell: z.boolean() }),
   /** The chick has begun to cut round the shell. */

@@ -4,6 +4,7 @@ import type { CRACKS } from '../../core/planning/intake/setting-advice.ts'
 import { standingEvents, type Noting } from './events.ts'
 import type { placeField, chickFields, removedFields } from './egg-record.ts'
 import { type Outcome, type EggRecord, type EggEvent } from './egg-record.ts'
+import type { shellField } from './fields.ts'
 import { FRESH } from './stamp.ts'
 
 /** How an egg stands after all that happened to it. */
@@ -13,6 +14,9 @@ export interface EggState {
   place: z.infer<typeof placeField> | null
   crack: (typeof CRACKS)[number]
   waxed: boolean
+  /** Where it is another than its batch's. */
+  shell: z.infer<typeof shellField> | null
+  breed: string | null
   /** The latest weight; all of them are in the events. */
   weightG: number | null
   lengthMm: number | null
@@ -37,6 +41,8 @@ export const NEW_EGG: Readonly<EggState> = {
   place: null,
   crack: 'none',
   waxed: false,
+  shell: null,
+  breed: null,
   weightG: null,
   lengthMm: null,
   breadthMm: null,
@@ -71,6 +77,8 @@ function after(now: EggState, event: Exclude<EggEvent, { kind: 'taken-back' }>):
       return { ...now, crack: event.crack }
     case 'waxed':
       return { ...now, waxed: event.waxed }
+    case 'described':
+      return { ...now, shell: event.shell, breed: event.breed }
     case 'removed': {
       const { why, grade, reason, lookId, againstPolicy } = event
       return { ...now, removed: { at, why, grade, reason, lookId, againstPolicy } }
@@ -150,6 +158,8 @@ export function eventsBetween(now: Egg, next: EggState, { at, device, newId }: N
   if (!same(next.place, now.place)) note({ kind: 'moved', place: next.place })
   if (next.crack !== now.crack) note({ kind: 'crack-seen', crack: next.crack })
   if (next.waxed !== now.waxed) note({ kind: 'waxed', waxed: next.waxed })
+  if (next.shell !== now.shell || next.breed !== now.breed)
+    note({ kind: 'described', shell: next.shell, breed: next.breed })
   if (next.weightG !== now.weightG) {
     if (next.weightG === null) takeBack('weighed')
     else note({ kind: 'weighed', weightG: next.weightG })

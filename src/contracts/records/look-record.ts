@@ -175,8 +175,8 @@ const verdictSchema = z.object({
   reasons: z.array(reasonSchema),
 })
 
-/** Why a look was graded again: the mates became known, a film was read, the model is another one. */
-export const REGRADE_CAUSES = ['mates', 'film', 'model'] as const
+/** Why a look was graded again: the mates became known, a film was read, the model is another one, the shell was put right. */
+export const REGRADE_CAUSES = ['mates', 'film', 'model', 'shell'] as const
 export type RegradeCause = (typeof REGRADE_CAUSES)[number]
 
 /** What every look has, with a picture or without. */
@@ -199,7 +199,7 @@ export const photoOfLookSchema = z.object({
   type: z.string().regex(/^image\/[\w.+-]+$/),
 })
 
-const picturedLookSchema = z.object({
+export const picturedLookSchema = z.object({
   ...ofEveryLook,
   source: z.enum(['camera', 'network-camera', 'file', 'demo']),
   photo: photoOfLookSchema,

@@ -116,23 +116,28 @@ function happened(state: Evening, event: EveningEvent, facts: EveningFacts): Eve
     case 'done':
       return afterwards(state, facts)
     case 'lead':
-      return {
-        state: {
-          ...NEW_EVENING,
-          measurings: state.measurings,
-          doing: state.doing,
-          speaking: state.speaking,
-          // After a reload the egg that was taken may lie there still: it must leave before the next counts.
-          lying: egg?.look ? egg.id : null,
-        },
-        effects: [...dropped(state), { kind: 'lamp', as: egg?.look ? 'taken' : 'empty' }],
-      }
+      return led(state, egg)
     case 'changed':
       return changed(state, facts)
     case 'chosen': {
       const reply = changed(state, facts)
       return mustLeave(reply.state, facts, reply.effects)
     }
+  }
+}
+
+/** This tab goes on with an evening that another, or this one before a reload, has led. */
+function led(state: Evening, egg: EveningFacts['egg']): EveningReply {
+  return {
+    state: {
+      ...NEW_EVENING,
+      measurings: state.measurings,
+      doing: state.doing,
+      speaking: state.speaking,
+      // After a reload the egg that was taken may lie there still: it must leave before the next counts.
+      lying: egg?.look ? egg.id : null,
+    },
+    effects: [...dropped(state), { kind: 'lamp', as: egg?.look ? 'taken' : 'empty' }],
   }
 }
 

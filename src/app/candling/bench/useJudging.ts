@@ -1,31 +1,18 @@
-import { ref, watch, type Ref } from 'vue'
-import { v4 as uuid } from 'uuid'
-import {
-  isPictured,
-  type LookRecord,
-  type MovementReading,
-  type ToldCell,
-} from '../../../contracts/records/look-record.ts'
-import type { Egg } from '../../../contracts/records/egg-state.ts'
+import { isPictured, type LookRecord, type MovementReading } from '../../../contracts/records/look-record.ts'
 import type { EggSet } from '../../../contracts/records/set-record.ts'
 import type { SuggestedGrade } from '../../../core/grade-names.ts'
-import { lookByEye, saidAnew } from '../../../domain/look-by-eye.ts'
 import { withMovement } from '../../../domain/look-from.ts'
 import { trayGradedTogether } from '../../../domain/regrade.ts'
 import { timelineOf } from '../../../domain/timeline.ts'
 import { useHatcheryStore } from '../../data/hatchery.ts'
 import type { BenchWork } from './useBenchWork.ts'
+import { useByEye, type ByEye } from './useByEye.ts'
 import type { EggChoice } from './useEggChoice.ts'
 
 /** The candler's word on a look, and what else is learnt of it after it was taken. */
-export interface Judging {
+export interface Judging extends Pick<ByEye, 'restDevelops' | 'toldCell' | 'tellCell'> {
   /** The candler's own grade, by a pressed key; where there is no picture of now, it is a look by eye. */
   decide: (grade: SuggestedGrade) => Promise<void>
-  /** All eggs of the tray at hand that nobody has looked at develop: one press, one step. */
-  restDevelops: () => Promise<void>
-  /** What the candler saw of the air cell of the egg at hand without a picture. */
-  toldCell: Ref<ToldCell | null>
-  tellCell: (airCell: ToldCell | null) => Promise<void>
   /** Lifting the egg off the lamp leaves it in, where the candler wants it so. No grade is said. */
   leaveIn: () => Promise<void>
   /** Adds what a film showed to the look that the egg was filmed for, wherever the bench is by now. */
@@ -44,19 +31,7 @@ export interface JudgingPort {
 export function useJudging({ set, eggs, work }: JudgingPort): Judging {
   const hatchery = useHatcheryStore()
   const timeline = () => timelineOf(set(), hatchery.hatchery)
-  const surroundings = (eggId: string) => ({
-    set: set(),
-    timeline: timeline(),
-    looks: hatchery.looksByEgg.get(eggId) ?? [],
-  })
-
-  const toldCell = ref<ToldCell | null>(null)
-  watch(
-    () => [eggs.current.value?.id, eggs.look.value] as const,
-    ([, look]) => {
-      toldCell.value = look && !isPictured(look) ? look.airCell : null
-    },
-  )
+  const byEye = useByEye({ set, eggs, work })
 
   async function settle(label: string, change: (now: LookRecord, at: string) => LookRecord): Promise<void> {
     const { value: judged } = eggs.look
@@ -69,48 +44,11 @@ export function useJudging({ set, eggs, work }: JudgingPort): Judging {
     })
   }
 
-  function byEye(egg: Egg, grade: SuggestedGrade, at: string): LookRecord {
-    // Who stands at the lamp was said as the evening began.
-    const candler =
-      hatchery.sessions.find(({ setId, endedAt }) => setId === set().id && endedAt === null)?.candler ?? ''
-    const airCell = egg.id === eggs.current.value?.id ? toldCell.value : null
-    const said = { grade, at, takenAt: at, airCell, candler }
-    return lookByEye(egg, said, surroundings(egg.id), () => uuid())
-  }
-
-  async function lookAt(list: readonly Egg[], grade: SuggestedGrade): Promise<void> {
-    const [first] = list
-    if (!first || work.busy.value) return
-    await work.run(async () => {
-      work.phase.value = 'saving'
-      const at = new Date().toISOString()
-      await hatchery.commit('look by eye', first.id, { looks: list.map((egg) => byEye(egg, grade, at)) })
-      work.savedAt.value = new Date()
-      eggs.advance()
-    })
-  }
-
   function decide(grade: SuggestedGrade): Promise<void> {
-    const { value: egg } = eggs.current
-    if (!eggs.look.value) return egg && !egg.removed ? lookAt([egg], grade) : Promise.resolve()
+    if (!eggs.look.value) return byEye.lookByEye(grade)
     return settle('grade', (now, at) =>
-      isPictured(now)
-        ? { ...now, own: { grade, at }, leftIn: null }
-        : saidAnew(now, { grade, at }, surroundings(now.eggId)),
+      isPictured(now) ? { ...now, own: { grade, at }, leftIn: null } : byEye.saidAnew(now, grade, at),
     )
-  }
-
-  const restDevelops = (): Promise<void> => lookAt(eggs.unseenHere.value, 'developing')
-
-  async function tellCell(airCell: ToldCell | null): Promise<void> {
-    const { value: seen } = eggs.look
-    toldCell.value = airCell
-    if (!seen || isPictured(seen)) return
-    await work.run(async () => {
-      work.phase.value = 'saving'
-      await hatchery.changeLook('air cell', seen.id, (now) => (isPictured(now) ? now : { ...now, airCell }))
-      work.savedAt.value = new Date()
-    })
   }
 
   const leaveIn = (): Promise<void> =>
@@ -122,6 +60,7 @@ export function useJudging({ set, eggs, work }: JudgingPort): Judging {
     if (!filmed || !egg || filmed.replaced) return
     const around = {
       set: set(),
+      egg,
       timeline: timeline(),
       earlier: (hatchery.looksByEgg.get(egg.id) ?? []).filter((item) => item.takenAt < filmed.takenAt),
       livingMates: eggs.livingMates(egg),
@@ -161,5 +100,6 @@ export function useJudging({ set, eggs, work }: JudgingPort): Judging {
     })
   }
 
+  const { restDevelops, toldCell, tellCell } = byEye
   return { decide, restDevelops, toldCell, tellCell, leaveIn, noteMovement, judgeTogether, undo }
 }

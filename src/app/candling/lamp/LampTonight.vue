@@ -5,6 +5,7 @@ import type { PicturedLook } from '../../../contracts/records/look-record.ts'
 import type { EggSet } from '../../../contracts/records/set-record.ts'
 import { localDateOf, sayDate } from '../../../core/time/local-date.ts'
 import { checkFor, isFirstOfEvening, worseLight } from '../../../domain/lamp-tonight.ts'
+import { shellOf } from '../../../contracts/records/egg-kind.ts'
 import { useHatcheryStore } from '../../data/hatchery.ts'
 import { t } from './words.ts'
 
@@ -15,7 +16,9 @@ const looks = computed(() =>
   (store.eggsBySet.get(props.set.id) ?? []).flatMap(({ id }) => store.looksByEgg.get(id) ?? []),
 )
 const worse = computed(() => {
-  const check = checkFor(store.hatchery, props.set)
+  const egg = (store.eggsBySet.get(props.set.id) ?? []).find(({ id }) => id === props.look.eggId)
+  const { species } = props.set
+  const check = egg && checkFor(store.hatchery, { species, shell: shellOf(egg, props.set) })
   return check && isFirstOfEvening(props.look, looks.value)
     ? worseLight(props.look.reading.light, check)
     : null

@@ -1,0 +1,127 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { breedOf, shellOf } from '../../contracts/records/egg-kind.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
+import { SHELLS, type Shell } from '../../core/species/species.ts'
+import { setGradedAgain } from '../../domain/regrade.ts'
+import { timelineOf } from '../../domain/timeline.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import FewChoice from '../shared/kit/FewChoice.vue'
+import KitButton from '../shared/kit/KitButton.vue'
+import KitFold from '../shared/kit/KitFold.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
+import SearchChoice from '../shared/kit/SearchChoice.vue'
+import { useSaving } from '../shared/useSaving.ts'
+import { count } from '../shared/wording.ts'
+import { t } from './words.ts'
+
+/** What hen an egg is from, put right for it or for several; its looks are graded again where one says so. */
+const props = defineProps<{ set: EggSet; egg: Egg; eggs: readonly Egg[] }>()
+const store = useHatcheryStore()
+const { problem, saving } = useSaving()
+const WHOSE = ['egg', 'batch', 'tray'] as const
+const whose = ref<(typeof WHOSE)[number]>('egg')
+const shell = ref<Shell>('tinted')
+const breed = ref('')
+/** Looks that were graded by another shell; null before anything was put right. */
+const waiting = ref<string[] | null>(null)
+const regraded = ref<number | null>(null)
+watch(
+  () => [props.egg.id, shellOf(props.egg, props.set), breedOf(props.egg, props.set)] as const,
+  ([, itsShell, itsBreed]) => {
+    shell.value = itsShell
+    breed.value = itsBreed
+  },
+  { immediate: true },
+)
+watch(
+  () => props.egg.id,
+  () => {
+    waiting.value = null
+    regraded.value = null
+  },
+)
+const meant = computed(() => {
+  if (whose.value === 'egg') return [props.egg]
+  return props.eggs.filter((one) =>
+    whose.value === 'batch'
+      ? one.batchId === props.egg.batchId
+      : one.place?.trayId === props.egg.place?.trayId,
+  )
+})
+const breeds = computed(() => [
+  ...new Set(store.sets.flatMap(({ batches }) => batches.flatMap((batch) => batch.breed || []))),
+])
+const otherwise = computed(() =>
+  meant.value.filter(
+    (one) => shellOf(one, props.set) !== shell.value || breedOf(one, props.set) !== breed.value.trim(),
+  ),
+)
+async function keep(): Promise<void> {
+  const changed = otherwise.value.map((one) => ({ ...one, shell: shell.value, breed: breed.value.trim() }))
+  const otherShell = otherwise.value.filter((one) => shellOf(one, props.set) !== shell.value)
+  await saving(() => store.commit('shell and breed', changed[0]?.id ?? null, { eggs: changed }))
+  if (problem.value) return
+  regraded.value = null
+  waiting.value = otherShell
+    .filter(({ id }) => (store.looksByEgg.get(id) ?? []).length > 0)
+    .map(({ id }) => id)
+}
+async function regrade(): Promise<void> {
+  await saving(async () => {
+    const again = await store.amendLooks(() =>
+      setGradedAgain({
+        set: props.set,
+        timeline: timelineOf(props.set, store.hatchery),
+        eggs: store.allEggsBySet.get(props.set.id) ?? [],
+        looks: store.looks.filter(({ setId }) => setId === props.set.id),
+        learnt: store.learnt,
+        at: new Date().toISOString(),
+        because: 'shell',
+      }),
+    )
+    regraded.value = again.length
+    waiting.value = null
+  })
+}
+</script>
+
+<template>
+  <KitFold :title="t('hen.title')" data-testid="egg-hen">
+    <div class="flex flex-col gap-3 pl-5">
+      <ListChoice
+        v-model="shell"
+        :label="t('hen.shell')"
+        :options="SHELLS.map((value) => ({ value, name: value }))"
+      />
+      <SearchChoice
+        v-model="breed"
+        own
+        :label="t('hen.breed')"
+        :options="breeds.map((value) => ({ value, name: value }))"
+        :maxlength="120"
+      />
+      <FewChoice
+        v-model="whose"
+        :label="t('hen.whose')"
+        :options="[
+          { value: 'egg', name: t('hen.egg') },
+          { value: 'batch', name: t('hen.batch') },
+          { value: 'tray', name: t('hen.tray') },
+        ]"
+      />
+      <KitButton size="desk" class="self-start" :disabled="otherwise.length === 0" @click="keep">
+        {{ t('hen.keep', { eggs: count(otherwise.length, 'egg') }) }}
+      </KitButton>
+      <p v-if="waiting && waiting.length > 0" role="status">
+        {{ t('hen.otherShell') }}
+        <KitButton size="desk" class="mt-1" @click="regrade">{{ t('hen.regrade') }}</KitButton>
+      </p>
+      <p v-if="regraded !== null" role="status">
+        {{ t('hen.regraded', { looks: count(regraded, 'look') }) }}
+      </p>
+      <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
+    </div>
+  </KitFold>
+</template>
