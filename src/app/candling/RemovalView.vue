@@ -12,16 +12,16 @@ import { useClockStore } from '../shared/clock.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { count, GRADE_WORDS, mainReason, nameOfEgg } from '../shared/wording.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
-import EggAccount from '../shared/leaving/EggAccount.vue'
 import EggLeaves from '../shared/leaving/EggLeaves.vue'
 import EggMark from '../shared/ui/EggMark.vue'
 import GradeSign from '../shared/ui/GradeSign.vue'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
+import CountTray from './CountTray.vue'
+import LeakingEggs from './LeakingEggs.vue'
 import RemovalDialog from './RemovalDialog.vue'
 import TakenOut from './TakenOut.vue'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
-import NumberField from '../shared/kit/NumberField.vue'
 
 const props = defineProps<{ setId: string }>()
 const hatchery = useHatcheryStore()
@@ -32,7 +32,6 @@ function placeOf(egg: Egg): string {
 }
 /** The egg in the candler's hand; with `against`, one that the policy would leave in. */
 const asked = shallowRef<{ egg: Egg; look: LookRecord; against: boolean } | null>(null)
-const counted = ref<number | null>(null)
 const problem = ref('')
 
 const rows = computed(() => {
@@ -51,9 +50,12 @@ const toRemove = computed(() => {
   return rows.value.flatMap(({ egg, look: latest, action }) => {
     if (egg.removed) return latest && action === 'remove' ? [{ egg, look: latest }] : []
     const look = lookToRemove(hatchery.looksByEgg.get(egg.id) ?? [], current)
-    return look && isIn(egg) ? [{ egg, look }] : []
+    return look && isIn(egg) && egg.crack !== 'leaking' ? [{ egg, look }] : []
   })
 })
+const inside = computed(() => rows.value.flatMap(({ egg }) => (isIn(egg) ? [egg] : [])))
+/** By a pressed key at the lamp; whatever the grade and the rule, these are first. */
+const leaking = computed(() => inside.value.filter(({ crack }) => crack === 'leaking'))
 const notTicked = computed(() => toRemove.value.filter(({ egg }) => !egg.removed))
 /** By the candler's word, or left in as suggested. */
 const toRecheck = computed(() =>
@@ -71,8 +73,6 @@ const undecided = computed(() =>
   ),
 )
 const taken = computed(() => rows.value.flatMap(({ egg }) => (egg.removed ? [egg] : [])))
-const remaining = computed(() => rows.value.filter(({ egg }) => isIn(egg)).length)
-const inside = computed(() => rows.value.flatMap(({ egg }) => (isIn(egg) ? [egg] : [])))
 const late = computed(() =>
   asked.value && set.value
     ? timelineOf(set.value, hatchery.hatchery).stageAt(Date.parse(asked.value.look.takenAt)) > 0.66
@@ -167,12 +167,13 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
     </p>
     <p v-if="problem" class="mt-4 text-ember" role="alert">{{ problem }}</p>
 
+    <LeakingEggs v-if="leaking.length > 0" :set="set" :eggs="leaking" :place-of="placeOf" />
     <ul v-if="toRemove.length > 0" class="mt-5 flex flex-col gap-3" data-testid="removal-list">
       <li
         v-for="{ egg, look } in toRemove"
         :key="egg.id"
         class="card flex flex-wrap items-center gap-4 p-3"
-        :class="{ 'opacity-60': egg.removed }"
+        :class="{ 'border-dashed text-ink-soft': egg.removed }"
       >
         <div class="h-24 w-24 shrink-0 overflow-hidden rounded-lg bg-black">
           <EggMark v-if="!isPictured(look)" :look="look" class="w-full" />
@@ -216,7 +217,7 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
         </KitButton>
       </li>
     </ul>
-    <p v-else class="mt-5 text-xl">{{ t('removal.none') }}</p>
+    <p v-else-if="leaking.length === 0" class="mt-5 text-xl">{{ t('removal.none') }}</p>
 
     <p v-if="notTicked.length > 0" class="mt-4 text-lg" data-testid="not-ticked">
       {{ t('removal.notTicked') }}
@@ -248,31 +249,7 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
       @found="noteOutcome"
       @put-back="putBack"
     />
-    <div class="mt-6 flex flex-wrap items-center gap-x-5 gap-y-2 text-xl">
-      <p data-testid="remaining">{{ t('removal.shouldBeLeft', { eggs: count(remaining, 'egg') }) }}</p>
-      <NumberField
-        :label="t('removal.counted')"
-        :least="0"
-        v-model="counted"
-        data-testid="counted"
-        class="text-lg w-24"
-      />
-      <p
-        v-if="counted !== null && counted >= 0"
-        role="status"
-        :class="counted === remaining ? 'text-lamp' : 'text-ember'"
-        data-testid="count-check"
-      >
-        {{
-          counted === remaining
-            ? t('removal.countRight')
-            : counted > remaining
-              ? t('removal.tooMany', { eggs: count(counted - remaining, 'egg') })
-              : t('removal.tooFew', { eggs: count(remaining - counted, 'egg') })
-        }}
-      </p>
-    </div>
-    <EggAccount class="mt-2" :set="set" :eggs="rows.map(({ egg }) => egg)" />
+    <CountTray class="mt-6" :set="set" :eggs="rows.map(({ egg }) => egg)" />
     <p class="mt-2 text-ink-soft">
       {{ t('removal.caution') }}
     </p>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import { CalendarPlus, Droplet, Egg as EggIcon, Film, Printer, Tags } from '@lucide/vue'
+import { CalendarPlus, Droplet, Egg as EggIcon, Film, PencilLine, Printer, Tags } from '@lucide/vue'
 import { type Outcome } from '../../contracts/records/egg-record.ts'
 import { notesOf } from '../../contracts/records/egg-state.ts'
 import { isPictured } from '../../contracts/records/look-record.ts'
@@ -140,6 +140,9 @@ useKeys({ z: () => void saving(() => store.undo()) })
     <SetStart :set="set" :plan="plan" />
     <nav class="mt-2 flex flex-wrap gap-x-6" :aria-label="t('set.more')">
       <KitButton :to="{ name: 'removal', params: { setId } }" kind="quiet">{{ t('set.toRemove') }}</KitButton>
+      <KitButton v-if="plan.started" :to="{ name: 'paper', params: { setId } }" kind="quiet"
+        ><PencilLine class="h-4 w-4" aria-hidden="true" /> {{ t('set.paper') }}</KitButton
+      >
       <KitButton :to="{ name: 'water', params: { setId } }" kind="quiet"
         ><Droplet class="h-4 w-4" aria-hidden="true" /> {{ t('round.water') }}</KitButton
       >

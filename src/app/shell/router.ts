@@ -19,6 +19,7 @@ const OF_SET: ReadonlyArray<readonly [path: string, name: string, room: Room, pa
   ['/eggs/:eggId', 'egg', 'bench', () => import('../candling/EggView.vue')],
   ['/bench', 'bench', 'bench', () => import('../candling/BenchView.vue')],
   ['/candle', 'session', 'bench', () => import('../candling/SessionView.vue')],
+  ['/paper', 'paper', 'desk', () => import('../candling/PaperLooksView.vue')],
   ['/removal', 'removal', 'bench', () => import('../candling/RemovalView.vue')],
   ['/water', 'water', 'desk', () => import('../incubating/WaterView.vue')],
   ['/hatch', 'hatch', 'desk', () => import('../hatching/HatchView.vue')],

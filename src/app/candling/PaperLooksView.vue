@@ -1,0 +1,244 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { RouterLink, useRouter } from 'vue-router'
+import { v4 as uuid } from 'uuid'
+import { isIn, type Egg } from '../../contracts/records/egg-state.ts'
+import type { EyeLook } from '../../contracts/records/look-record.ts'
+import type { SuggestedGrade } from '../../core/grade-names.ts'
+import { HOUR_MS } from '../../core/time/durations.ts'
+import { instantOf, isLikelyDate, localDateOf, localTimeOf } from '../../core/time/local-date.ts'
+import { inCandlingOrder } from '../../core/tray/layout.ts'
+import { fromShown, toShown, unitSymbol } from '../../core/units.ts'
+import { lookByEye } from '../../domain/look-by-eye.ts'
+import { readPaper, type PaperProblem } from '../../domain/paper-looks.ts'
+import { timelineOf } from '../../domain/timeline.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useClockStore } from '../shared/clock.ts'
+import KitButton from '../shared/kit/KitButton.vue'
+import KitFold from '../shared/kit/KitFold.vue'
+import LongTextField from '../shared/kit/LongTextField.vue'
+import NumberField from '../shared/kit/NumberField.vue'
+import SearchChoice from '../shared/kit/SearchChoice.vue'
+import TextField from '../shared/kit/TextField.vue'
+import GradeSign from '../shared/ui/GradeSign.vue'
+import { useKeys } from '../shared/useKeys.ts'
+import { useSaving } from '../shared/useSaving.ts'
+import { count, dayWords, GRADE_WORDS, nameOfEgg } from '../shared/wording.ts'
+import { GRADE_KEYS, gradeKeys } from './grade-keys.ts'
+import { t } from './words.ts'
+
+/** What was seen by eye and pencilled on paper, entered with its own day and hour: by key, or as a pasted list. */
+const props = defineProps<{ setId: string }>()
+const store = useHatcheryStore()
+const clock = useClockStore()
+const router = useRouter()
+const { problem, saving } = useSaving()
+const set = computed(() => store.setById(props.setId))
+const zone = computed(() => store.hatchery.zone)
+const units = computed(() => store.hatchery.units)
+const date = ref(localDateOf(clock.nowMs, zone.value))
+const time = ref(localTimeOf(clock.nowMs, zone.value))
+const candler = ref('')
+const candlers = computed(() => [...new Set(store.sessions.map((one) => one.candler))].filter(Boolean))
+const takenMs = computed(() =>
+  isLikelyDate(date.value) && time.value !== ''
+    ? instantOf(date.value, time.value.slice(0, 5), zone.value)
+    : null,
+)
+/** Why this day and hour cannot be. */
+const doubt = computed(() => {
+  if (takenMs.value === null) return t('paper.noDay')
+  if (takenMs.value > clock.nowMs + HOUR_MS / 60) return t('paper.future')
+  return set.value && takenMs.value < Date.parse(set.value.setAt) ? t('paper.beforeSet') : ''
+})
+
+const eggs = computed(() =>
+  set.value ? inCandlingOrder((store.eggsBySet.get(props.setId) ?? []).filter(isIn), set.value.trays) : [],
+)
+const placeOf = (egg: Egg): string => nameOfEgg(set.value?.trays ?? [], egg)
+interface Entry {
+  grade: SuggestedGrade
+  depthMm: number | null
+}
+const entries = ref<Readonly<Record<string, Entry>>>({})
+const currentId = ref<string | null>(null)
+watch(
+  eggs,
+  (list) => {
+    if (!list.some(({ id }) => id === currentId.value)) currentId.value = list[0]?.id ?? null
+  },
+  { immediate: true },
+)
+const entered = computed(() => eggs.value.filter(({ id }) => entries.value[id]))
+
+/** With a grade, on to the next egg, as a list is read. */
+function say(egg: Egg, grade: SuggestedGrade): void {
+  entries.value = { ...entries.value, [egg.id]: { grade, depthMm: entries.value[egg.id]?.depthMm ?? null } }
+  const at = eggs.value.indexOf(egg)
+  currentId.value = eggs.value[at + 1]?.id ?? egg.id
+}
+function sayCurrent(grade: SuggestedGrade): void {
+  const egg = eggs.value.find(({ id }) => id === currentId.value)
+  if (egg) say(egg, grade)
+}
+function shownDepth({ depthMm }: Entry): number | null {
+  return depthMm === null ? null : toShown(units.value, 'length', depthMm)
+}
+function measure(egg: Egg, shown: number | null): void {
+  const entry = entries.value[egg.id]
+  const depthMm = shown === null ? null : fromShown(units.value, 'length', shown)
+  if (entry && (depthMm === null || depthMm > 0))
+    entries.value = { ...entries.value, [egg.id]: { ...entry, depthMm } }
+}
+function forget(egg: Egg): void {
+  const { [egg.id]: _, ...others } = entries.value
+  entries.value = others
+}
+function restDevelops(): void {
+  entries.value = {
+    ...Object.fromEntries(eggs.value.map(({ id }) => [id, { grade: 'developing' as const, depthMm: null }])),
+    ...entries.value,
+  }
+}
+function step(by: number): void {
+  const at = eggs.value.findIndex(({ id }) => id === currentId.value)
+  currentId.value = eggs.value[Math.min(eggs.value.length - 1, Math.max(0, at + by))]?.id ?? null
+}
+
+const pasted = ref('')
+const problems = ref<readonly PaperProblem[]>([])
+const WHY: Readonly<Record<PaperProblem['why'], string>> = {
+  egg: t('paper.whyEgg'),
+  grade: t('paper.whyGrade'),
+  twice: t('paper.whyTwice'),
+  'too-many': t('paper.whyTooMany'),
+}
+function takeList(): void {
+  const named = eggs.value.map((egg) => ({ id: egg.id, number: egg.number, place: placeOf(egg) }))
+  const read = readPaper(pasted.value, named, GRADE_WORDS)
+  problems.value = read.problems
+  entries.value = {
+    ...entries.value,
+    ...Object.fromEntries(read.looks.map(({ eggId, ...entry }) => [eggId, entry])),
+  }
+}
+
+async function keep(): Promise<void> {
+  const { value: current } = set
+  const { value: atMs } = takenMs
+  if (!current || atMs === null || doubt.value || entered.value.length === 0) return
+  const [takenAt, at] = [new Date(atMs).toISOString(), new Date().toISOString()]
+  const timeline = timelineOf(current, store.hatchery)
+  const looks = entered.value.map((egg): EyeLook => {
+    const { grade, depthMm } = entries.value[egg.id]!
+    const airCell = depthMm === null ? null : { by: 'millimetres' as const, depthMm }
+    const around = { set: current, timeline, looks: store.looksByEgg.get(egg.id) ?? [] }
+    return lookByEye(egg, { grade, takenAt, at, airCell, candler: candler.value.trim() }, around, () =>
+      uuid(),
+    )
+  })
+  await saving(() => store.commit('looks from paper', null, { looks }))
+  if (problem.value) return
+  entries.value = {}
+  await router.push({ name: 'set', params: { setId: props.setId } })
+}
+useKeys({
+  ...gradeKeys(sayCurrent),
+  a: restDevelops,
+  ArrowDown: () => step(1),
+  ArrowUp: () => step(-1),
+})
+</script>
+
+<template>
+  <main v-if="!set" class="p-8">
+    {{ t('bench.noSet') }} <RouterLink to="/" class="underline">{{ t('bench.toToday') }}</RouterLink>
+  </main>
+  <main v-else class="mx-auto max-w-6xl p-4 sm:p-6">
+    <h1 class="text-3xl font-bold">{{ t('paper.title', { set: set.name }) }}</h1>
+    <p class="mt-1 text-ink-soft">{{ t('paper.lead') }}</p>
+    <div class="mt-4 grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,22rem)]">
+      <section class="card order-2 p-3 lg:order-1" :aria-label="t('paper.eggs')">
+        <p v-if="eggs.length === 0" class="p-2 text-ink-soft">{{ t('paper.none') }}</p>
+        <ul data-testid="paper-eggs">
+          <li
+            v-for="egg in eggs"
+            :key="egg.id"
+            class="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-line px-1 py-1.5 first:border-0"
+            :class="{ 'bg-lamp-soft': egg.id === currentId }"
+            :aria-current="egg.id === currentId ? 'true' : undefined"
+          >
+            <span class="w-24 shrink-0 font-semibold">{{ placeOf(egg) }}</span>
+            <span class="flex gap-1" role="group" :aria-label="t('paper.gradeOf', { egg: placeOf(egg) })">
+              <KitButton
+                v-for="{ grade, key } in GRADE_KEYS"
+                :key="grade"
+                size="desk"
+                class="px-2"
+                :class="{ 'border-lamp bg-lamp-soft': entries[egg.id]?.grade === grade }"
+                :aria-pressed="entries[egg.id]?.grade === grade"
+                :aria-label="GRADE_WORDS[grade]"
+                :title="`${GRADE_WORDS[grade]} (${key})`"
+                @click="say(egg, grade)"
+              >
+                <GradeSign :grade="grade" class="h-5 w-5" aria-hidden="true" />
+              </KitButton>
+            </span>
+            <span class="min-w-24">{{ entries[egg.id] ? GRADE_WORDS[entries[egg.id]!.grade] : '' }}</span>
+            <template v-if="entries[egg.id]">
+              <NumberField
+                hide-label
+                class="w-20"
+                :label="t('paper.cellOf', { egg: placeOf(egg), unit: unitSymbol(units, 'length') })"
+                :placeholder="unitSymbol(units, 'length')"
+                :least="0"
+                :most="100"
+                :model-value="shownDepth(entries[egg.id]!)"
+                @change="measure(egg, $event)"
+                @emptied="measure(egg, null)"
+              />
+              <KitButton kind="quiet" size="desk" @click="forget(egg)">{{ t('paper.forget') }}</KitButton>
+            </template>
+          </li>
+        </ul>
+      </section>
+      <aside class="order-1 flex flex-col gap-3 lg:sticky lg:top-4 lg:order-2">
+        <div class="grid grid-cols-2 gap-3">
+          <TextField v-model="date" type="date" :label="t('paper.date')" />
+          <TextField v-model="time" type="time" :label="t('paper.time')" />
+        </div>
+        <p v-if="doubt" class="text-ember" role="alert">{{ doubt }}</p>
+        <p v-else-if="takenMs !== null" class="text-ink-soft">{{ dayWords(set, zone, takenMs) }}</p>
+        <SearchChoice
+          v-model="candler"
+          own
+          :label="t('preflight.candler')"
+          :options="candlers.map((name) => ({ value: name, name }))"
+          :maxlength="60"
+          :placeholder="t('preflight.optional')"
+        />
+        <KitButton :disabled="eggs.length === entered.length" @click="restDevelops">
+          {{ t('byEye.restDevelops') }} <span class="key hidden md:inline">A</span>
+        </KitButton>
+        <KitFold :title="t('paper.paste')">
+          <LongTextField v-model="pasted" :label="t('paper.list')" :rows="8" spellcheck="false" />
+          <p class="text-sm text-ink-soft">{{ t('paper.how') }}</p>
+          <KitButton size="desk" class="mt-2" :disabled="pasted.trim() === ''" @click="takeList">{{
+            t('paper.take')
+          }}</KitButton>
+          <div v-if="problems.length > 0" class="mt-2 text-ember" role="alert" data-testid="paper-problems">
+            <ul>
+              <li v-for="one in problems" :key="one.line">
+                {{ t('paper.problem', { line: one.line, text: one.text, why: WHY[one.why] }) }}
+              </li>
+            </ul>
+          </div>
+        </KitFold>
+        <KitButton kind="next" :disabled="entered.length === 0 || doubt !== ''" @click="keep">
+          {{ t('paper.keep', { looks: count(entered.length, 'look') }) }}
+        </KitButton>
+        <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
+      </aside>
+    </div>
+  </main>
+</template>
