@@ -25,8 +25,15 @@ function by(policy: Policy, looks: readonly LookRecord[] = []): EyeSurroundings 
   return { set: { ...set!, policy }, timeline: timelineOf(set!, hatchery), looks }
 }
 function look(grade: SuggestedGrade, days: number, around: EyeSurroundings = by('second-look')): EyeLook {
-  const said = { grade, takenAt: onDay(days), at: onDay(days + 1), airCell: null, candler: 'Tamsin' }
-  return lookByEye(egg!, said, around, newId)
+  const said = {
+    egg: egg!,
+    grade,
+    takenAt: onDay(days),
+    at: onDay(days + 1),
+    airCell: null,
+    candler: 'Tamsin',
+  }
+  return lookByEye(said, around, newId)
 }
 
 describe('a look by eye', () => {

@@ -18,6 +18,7 @@ export interface EyeSurroundings {
 
 /** What the candler said, and when they looked; ISO instants. */
 export interface SaidByEye {
+  egg: Pick<Egg, 'id'>
   grade: SuggestedGrade
   takenAt: string
   /** When it was noted: now. */
@@ -31,13 +32,11 @@ export interface SaidByEye {
  * @param newId - gives an id that nobody has
  */
 export function lookByEye(
-  egg: Pick<Egg, 'id'>,
-  said: SaidByEye,
+  { egg, grade, takenAt, at, airCell, candler }: SaidByEye,
   surroundings: EyeSurroundings,
   newId: () => string,
 ): EyeLook {
   const { set } = surroundings
-  const { grade, takenAt, at, airCell, candler } = said
   const look: EyeLook = {
     id: newId(),
     stamp: FRESH,

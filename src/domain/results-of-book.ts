@@ -21,6 +21,7 @@ export const RESULT_GROUPS = [
   'set',
   'bird',
   'breed',
+  'hen',
   'source',
   'egg-age',
   'incubator',
@@ -146,6 +147,8 @@ function nameOf(
       return SPECIES[set.species].label
     case 'breed':
       return egg.breed || batch?.breed || set.breed || UNKNOWN
+    case 'hen':
+      return egg.hen || UNKNOWN
     case 'source':
       return batch?.source || UNKNOWN
     case 'egg-age': {

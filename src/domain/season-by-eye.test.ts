@@ -64,11 +64,8 @@ class Season {
     for (const [number, grade] of Object.entries(grades)) {
       const egg = this.egg(Number(number))
       const looks = this.looksOf(Number(number))
-      const said = { grade, takenAt: onDay(day), at: onDay(day), airCell: null, candler: '' }
-      this.looks.set(egg.id, [
-        ...looks,
-        lookByEye(egg, said, { set, timeline, looks }, () => `look-${++ids}`),
-      ])
+      const said = { egg, grade, takenAt: onDay(day), at: onDay(day), airCell: null, candler: '' }
+      this.looks.set(egg.id, [...looks, lookByEye(said, { set, timeline, looks }, () => `look-${++ids}`)])
     }
   }
   leaves(day: number, number: number, said: SaidOfLeaving): void {

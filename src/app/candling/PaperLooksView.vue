@@ -133,7 +133,7 @@ async function keep(): Promise<void> {
     const { grade, depthMm } = entries.value[egg.id]!
     const airCell = depthMm === null ? null : { by: 'millimetres' as const, depthMm }
     const around = { set: current, timeline, looks: store.looksByEgg.get(egg.id) ?? [] }
-    return lookByEye(egg, { grade, takenAt, at, airCell, candler: candler.value.trim() }, around, () =>
+    return lookByEye({ egg, grade, takenAt, at, airCell, candler: candler.value.trim() }, around, () =>
       uuid(),
     )
   })

@@ -5,7 +5,10 @@ import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { hatchResults, PHASES } from '../../core/hatching/results.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
+import { HELP_AFTER_HOURS } from '../../core/hatching/hatch-methods.ts'
+import { helpedChicks } from '../../domain/helped-chicks.ts'
 import { endsOf } from '../../domain/egg-outcomes.ts'
+import EggAccount from '../shared/leaving/EggAccount.vue'
 import { fileNameOf } from '../shared/save-file.ts'
 import { saveTable } from '../shared/save-table.ts'
 import { count, nameOfEgg } from '../shared/wording.ts'
@@ -22,6 +25,15 @@ const fates = computed(() => {
   return props.eggs.map((egg, i) => ({ egg, ...all[i]! }))
 })
 const results = computed(() => hatchResults(fates.value))
+/** Only where somebody helped. */
+const helpRows = computed(() => {
+  const { helped, leftAlone } = helpedChicks(props.eggs)
+  if (!helped) return []
+  return [
+    [t('helped.ofHelped'), shareWords(helped)],
+    ...(leftAlone ? [[t('helped.ofLate', { hours: HELP_AFTER_HOURS }), shareWords(leftAlone)]] : []),
+  ]
+})
 const rows = computed(() => [
   [t('results.fertileByCandling'), shareWords(results.value.fertility.apparent)],
   [
@@ -34,6 +46,7 @@ const rows = computed(() => [
     t('compare.phase', { phase: FATE_WORDS[phase] }),
     shareWords(results.value.losses[phase]),
   ]),
+  ...helpRows.value,
 ])
 const living = computed(() =>
   fates.value
@@ -72,6 +85,7 @@ function saveFates(): void {
         </tr>
       </tbody>
     </table>
+    <EggAccount class="mt-3" :set="set" :eggs="eggs" />
     <div v-if="results.open < results.set" class="mt-3 flex flex-wrap gap-4" data-testid="tray-fates">
       <TrayFates :set="set" :eggs="eggs" />
     </div>

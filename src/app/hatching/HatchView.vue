@@ -12,6 +12,7 @@ import { useKeys } from '../shared/useKeys.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { useSetPlan } from '../shared/useSetPlan.ts'
 import { count, dayWords } from '../shared/wording.ts'
+import EggLeaves from '../shared/leaving/EggLeaves.vue'
 import BrooderPlan from './BrooderPlan.vue'
 import BreakoutList from './BreakoutList.vue'
 import CloseSet from './CloseSet.vue'
@@ -83,6 +84,7 @@ useKeys({ z: undo })
           {{ t('hatch.undo') }}
           <span class="key hidden md:inline">Z</span>
         </KitButton>
+        <EggLeaves :set="set" :eggs="waiting" keyed size="tall" />
         <KitButton :to="{ name: 'set', params: { setId } }">{{ t('hatch.toSet') }}</KitButton>
       </div>
     </div>

@@ -22,6 +22,7 @@ import PictureNotes from '../shared/ui/PictureNotes.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import { dayWords, roughTime } from '../shared/wording.ts'
 import HatchCounts from './HatchCounts.vue'
+import HelpedEggs from './HelpedEggs.vue'
 import HatchMethods from './HatchMethods.vue'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
@@ -228,6 +229,7 @@ function nameOf(egg: Egg): string {
       />
       <PictureNotes v-if="picturedEgg" :egg="picturedEgg" :name="nameOf(picturedEgg)" :say-at="sayAt" />
     </div>
+    <HelpedEggs class="mt-3 border-t border-line pt-2" :eggs="inside" :name-of="nameOf" />
     <HatchMethods
       :helping="store.hatchery.helping"
       :taking-out="store.hatchery.takingOut"

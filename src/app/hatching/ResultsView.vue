@@ -24,6 +24,7 @@ const GROUP_WORDS: Readonly<Record<ResultGroup, string>> = {
   set: t('group.set'),
   bird: t('group.bird'),
   breed: t('group.breed'),
+  hen: t('group.hen'),
   source: t('group.source'),
   'egg-age': t('group.storage'),
   incubator: t('group.incubator'),

@@ -24,14 +24,16 @@ const WHOSE = ['egg', 'batch', 'tray'] as const
 const whose = ref<(typeof WHOSE)[number]>('egg')
 const shell = ref<Shell>('tinted')
 const breed = ref('')
+const hen = ref('')
 /** Looks that were graded by another shell; null before anything was put right. */
 const waiting = ref<string[] | null>(null)
 const regraded = ref<number | null>(null)
 watch(
-  () => [props.egg.id, shellOf(props.egg, props.set), breedOf(props.egg, props.set)] as const,
-  ([, itsShell, itsBreed]) => {
+  () => [props.egg.id, shellOf(props.egg, props.set), breedOf(props.egg, props.set), props.egg.hen] as const,
+  ([, itsShell, itsBreed, itsHen]) => {
     shell.value = itsShell
     breed.value = itsBreed
+    hen.value = itsHen ?? ''
   },
   { immediate: true },
 )
@@ -53,13 +55,22 @@ const meant = computed(() => {
 const breeds = computed(() => [
   ...new Set(store.sets.flatMap(({ batches }) => batches.flatMap((batch) => batch.breed || []))),
 ])
+const hens = computed(() => [...new Set(store.eggs.flatMap((one) => one.hen || []))])
 const otherwise = computed(() =>
   meant.value.filter(
-    (one) => shellOf(one, props.set) !== shell.value || breedOf(one, props.set) !== breed.value.trim(),
+    (one) =>
+      shellOf(one, props.set) !== shell.value ||
+      breedOf(one, props.set) !== breed.value.trim() ||
+      (one.hen ?? '') !== hen.value.trim(),
   ),
 )
 async function keep(): Promise<void> {
-  const changed = otherwise.value.map((one) => ({ ...one, shell: shell.value, breed: breed.value.trim() }))
+  const changed = otherwise.value.map((one) => ({
+    ...one,
+    shell: shell.value,
+    breed: breed.value.trim(),
+    hen: hen.value.trim() || null,
+  }))
   const otherShell = otherwise.value.filter((one) => shellOf(one, props.set) !== shell.value)
   await saving(() => store.commit('shell and breed', changed[0]?.id ?? null, { eggs: changed }))
   if (problem.value) return
@@ -101,6 +112,13 @@ async function regrade(): Promise<void> {
         :label="t('hen.breed')"
         :options="breeds.map((value) => ({ value, name: value }))"
         :maxlength="120"
+      />
+      <SearchChoice
+        v-model="hen"
+        own
+        :label="t('hen.hen')"
+        :options="hens.map((value) => ({ value, name: value }))"
+        :maxlength="60"
       />
       <FewChoice
         v-model="whose"

@@ -24,6 +24,7 @@ export function eggsToCsv({ sets, eggs }: Pick<HatcheryRecords, 'sets' | 'eggs'>
       position: set ? nameOfPlace(set.trays, egg.place) : '',
       breed: set ? breedOf(egg, set) : '',
       shell: set ? shellOf(egg, set) : '',
+      hen: egg.hen ?? '',
       'laid on': egg.laidOn ?? '',
       ...editableOf(egg),
       crack: egg.crack,

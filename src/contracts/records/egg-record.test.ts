@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { GRADES } from '../../core/grade-names.ts'
 import { CRACKS } from '../../core/planning/intake/setting-advice.ts'
+import { HELPS } from '../../core/hatching/hatch-methods.ts'
 import { CHICK_STATES, eggRecordSchema, LEAVINGS, OUTCOMES } from './egg-record.ts'
 import { eventsBetween, newEgg, withEvents } from './egg-state.ts'
 import { eggOf, type Egg, type EggState } from './egg-state.ts'
@@ -18,6 +19,8 @@ const state: fc.Arbitrary<EggState> = fc.record({
   waxed: fc.boolean(),
   shell: fc.option(fc.constantFrom('dark' as const, 'white' as const)),
   breed: fc.option(fc.constantFrom('', 'Holm Beacon')),
+  hen: fc.option(fc.constantFrom('pen 2', 'Berta')),
+  helped: fc.option(fc.record({ at: fc.constant(AT), how: fc.constantFrom(...HELPS) })),
   weightG: fc.option(fc.constantFrom(50.1, 51, 58.25)),
   lengthMm: fc.option(fc.constantFrom(55, 56.2)),
   breadthMm: fc.option(fc.constantFrom(42, 43.5)),
@@ -51,6 +54,8 @@ const stateOf = ({
   waxed,
   shell,
   breed,
+  hen,
+  helped,
   weightG,
   lengthMm,
   breadthMm,
@@ -67,6 +72,8 @@ const stateOf = ({
   waxed,
   shell,
   breed,
+  hen,
+  helped,
   weightG,
   lengthMm,
   breadthMm,

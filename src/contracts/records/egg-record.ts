@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { HELPS } from '../../core/hatching/hatch-methods.ts'
 import { DEATH_SIGNS } from '../../core/diagnosis/story.ts'
 import { GRADES } from '../../core/grade-names.ts'
 import { CRACKS } from '../../core/planning/intake/setting-advice.ts'
@@ -15,6 +16,7 @@ const FOUND = ['alive', 'clear', 'blood-ring', 'quitter'] as const
 export const weightField = z.number().positive().max(500)
 export const lengthField = z.number().positive().max(200)
 export const breedField = z.string().max(120)
+export const henField = z.string().max(60)
 export const markField = z.string().max(40)
 export const placeField = z.object({ trayId: idField, row: z.int().min(0), column: z.int().min(0) })
 
@@ -77,11 +79,15 @@ export const eggEventSchema = z.discriminatedUnion('kind', [
     kind: z.literal('described'),
     shell: shellField.nullable(),
     breed: breedField.nullable(),
+    /** Hen or pen; null where nobody told. */
+    hen: henField.nullable(),
   }),
   z.object({ ...toldFields, kind: z.literal('removed'), ...removedFields }),
   z.object({ ...toldFields, kind: z.literal('pipped'), shell: z.boolean() }),
   /** The chick has begun to cut round the shell. */
   z.object({ ...toldFields, kind: z.literal('zipped') }),
+  /** A person helped the chick out of the shell, and how. */
+  z.object({ ...toldFields, kind: z.literal('helped'), how: z.enum(HELPS) }),
   z.object({ ...toldFields, kind: z.literal('out') }),
   z.object({
     ...toldFields,

@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import type { DeathSign } from '../../core/diagnosis/story.ts'
 import type { CRACKS } from '../../core/planning/intake/setting-advice.ts'
+import type { Help } from '../../core/hatching/hatch-methods.ts'
 import { standingEvents, type Noting } from './events.ts'
 import type { placeField, chickFields, removedFields } from './egg-record.ts'
 import { type Outcome, type EggRecord, type EggEvent } from './egg-record.ts'
@@ -17,6 +18,8 @@ export interface EggState {
   /** Where it is another than its batch's. */
   shell: z.infer<typeof shellField> | null
   breed: string | null
+  /** Hen or pen. */
+  hen: string | null
   /** The latest weight; all of them are in the events. */
   weightG: number | null
   lengthMm: number | null
@@ -27,6 +30,8 @@ export interface EggState {
   pipped: { at: string } | null
   /** It was first seen cut round. */
   zipped: { at: string } | null
+  /** Somebody helped the chick; the last time. */
+  helped: { at: string; how: Help } | null
   band: string | null
   /** How its chick was when somebody last said. */
   chick: ({ at: string } & z.infer<z.ZodObject<typeof chickFields>>) | null
@@ -43,12 +48,14 @@ export const NEW_EGG: Readonly<EggState> = {
   waxed: false,
   shell: null,
   breed: null,
+  hen: null,
   weightG: null,
   lengthMm: null,
   breadthMm: null,
   outcome: null,
   pipped: null,
   zipped: null,
+  helped: null,
   band: null,
   chick: null,
   removed: null,
@@ -78,7 +85,7 @@ function after(now: EggState, event: Exclude<EggEvent, { kind: 'taken-back' }>):
     case 'waxed':
       return { ...now, waxed: event.waxed }
     case 'described':
-      return { ...now, shell: event.shell, breed: event.breed }
+      return { ...now, shell: event.shell, breed: event.breed, hen: event.hen }
     case 'removed': {
       const { why, grade, reason, lookId, againstPolicy } = event
       return { ...now, removed: { at, why, grade, reason, lookId, againstPolicy } }
@@ -91,6 +98,8 @@ function after(now: EggState, event: Exclude<EggEvent, { kind: 'taken-back' }>):
       return { ...now, pipped: { at } }
     case 'zipped':
       return { ...now, zipped: { at } }
+    case 'helped':
+      return { ...now, helped: { at, how: event.how } }
     case 'banded':
       return { ...now, band: event.band }
     case 'chick':
@@ -158,8 +167,8 @@ export function eventsBetween(now: Egg, next: EggState, { at, device, newId }: N
   if (!same(next.place, now.place)) note({ kind: 'moved', place: next.place })
   if (next.crack !== now.crack) note({ kind: 'crack-seen', crack: next.crack })
   if (next.waxed !== now.waxed) note({ kind: 'waxed', waxed: next.waxed })
-  if (next.shell !== now.shell || next.breed !== now.breed)
-    note({ kind: 'described', shell: next.shell, breed: next.breed })
+  if (next.shell !== now.shell || next.breed !== now.breed || next.hen !== now.hen)
+    note({ kind: 'described', shell: next.shell, breed: next.breed, hen: next.hen })
   if (next.weightG !== now.weightG) {
     if (next.weightG === null) takeBack('weighed')
     else note({ kind: 'weighed', weightG: next.weightG })
@@ -173,6 +182,10 @@ export function eventsBetween(now: Egg, next: EggState, { at, device, newId }: N
   if (!same(next.zipped, now.zipped)) {
     if (next.zipped === null) takeBack('zipped')
     else note({ kind: 'zipped' }, next.zipped.at)
+  }
+  if (!same(next.helped, now.helped)) {
+    if (next.helped === null) takeBack('helped')
+    else note({ kind: 'helped', how: next.helped.how }, next.helped.at)
   }
   if (next.band !== now.band) {
     if (next.band === null) takeBack('banded')

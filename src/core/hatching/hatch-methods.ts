@@ -1,6 +1,10 @@
 /** Whether a chick that does not get out is helped: never, or where all else says that it would die. */
 export const HELPING_METHODS = ['never', 'last-resort'] as const
 
+/** How a chick is helped, from least to most. */
+export const HELPS = ['moistened', 'air-hole', 'cap-lifted', 'out-of-shell'] as const
+export type Help = (typeof HELPS)[number]
+
 /** When chicks are taken out: as they are dry, all after a day, or when the hatch is over. */
 export const TAKING_OUT_METHODS = ['dry', 'one-day', 'two-to-three-days'] as const
 export type TakingOutMethod = (typeof TAKING_OUT_METHODS)[number]

@@ -41,8 +41,8 @@ export function useByEye({ set, eggs, work }: JudgingPort): ByEye {
     const candler =
       hatchery.sessions.find(({ setId, endedAt }) => setId === set().id && endedAt === null)?.candler ?? ''
     const airCell = egg.id === eggs.current.value?.id ? toldCell.value : null
-    const said = { grade, at, takenAt: at, airCell, candler }
-    return lookByEye(egg, said, surroundings(egg.id), () => uuid())
+    const said = { egg, grade, at, takenAt: at, airCell, candler }
+    return lookByEye(said, surroundings(egg.id), () => uuid())
   }
 
   async function lookAt(list: readonly Egg[], grade: SuggestedGrade): Promise<void> {
