@@ -12,6 +12,7 @@ import { useKeys } from '../shared/useKeys.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { useSetPlan } from '../shared/useSetPlan.ts'
 import { count, dayWords } from '../shared/wording.ts'
+import ExpectedChicks from '../shared/expecting/ExpectedChicks.vue'
 import EggLeaves from '../shared/leaving/EggLeaves.vue'
 import BrooderPlan from './BrooderPlan.vue'
 import BreakoutList from './BreakoutList.vue'
@@ -89,6 +90,7 @@ useKeys({ z: undo })
       </div>
     </div>
     <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
+    <ExpectedChicks v-if="!isOver" class="card p-4 sm:p-5" :set="set" />
     <LockdownSteps
       v-if="!isLocked && !isOver"
       :set="set"

@@ -22,6 +22,7 @@ import { useSetPlan } from '../shared/useSetPlan.ts'
 import { count, dayWords, nameOfEgg, setWords } from '../shared/wording.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import ExpectedChicks from '../shared/expecting/ExpectedChicks.vue'
 import EggAccount from '../shared/leaving/EggAccount.vue'
 import EggLeaves from '../shared/leaving/EggLeaves.vue'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
@@ -172,7 +173,10 @@ useKeys({ z: () => void saving(() => store.undo()) })
     <div class="mt-5 grid grid-cols-1 items-start gap-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,26rem)]">
       <SetDays :set="set" :plan="plan" />
 
-      <SetTonight :set="set" :plan="plan" />
+      <div class="flex flex-col gap-5">
+        <ExpectedChicks v-if="!plan.finished" class="card p-4" :set="set" />
+        <SetTonight :set="set" :plan="plan" />
+      </div>
     </div>
 
     <div class="mt-5 grid grid-cols-1 items-start gap-5 lg:grid-cols-[22rem_minmax(0,1fr)]">
