@@ -53,7 +53,7 @@ test('one file is this egg’s; several go to the waiting eggs in the order of t
   await expect(
     page.getByRole('button', { name: 'A4, egg 4: Developing suggested, not yet decided' }),
   ).toBeVisible()
-  await expect(page.getByRole('button', { name: 'B1, egg 5: no photograph yet' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'B1, egg 5: no look yet' })).toBeVisible()
 })
 
 test('a photograph that calls itself something else is read by what it is', async ({ page }) => {
@@ -84,7 +84,7 @@ test('what is no photograph of an egg gets a sentence and leaves no record', asy
     await expect(page.getByTestId('problem')).toContainText(sentence)
     await expect(page.getByTestId('problem')).toContainText('Nothing was saved')
   }
-  await expect(page.getByRole('button', { name: 'A1, egg 1: no photograph yet' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'A1, egg 1: no look yet' })).toBeVisible()
 })
 
 test('a bad bundle changes nothing and says what is wrong', async ({ page }) => {

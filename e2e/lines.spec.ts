@@ -144,7 +144,7 @@ test('several eggs in one picture are placed in the tray, and kept together only
   }
   await choose(page, picture)
   await expect(page.getByTestId('several')).toHaveText('4 eggs in this picture')
-  await expect(page.getByRole('button', { name: 'A1, egg 1: no photograph yet' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'A1, egg 1: no look yet' })).toBeVisible()
   await expect(page.getByLabel('Egg 3', { exact: true })).toHaveText('B1, egg 5')
   await page.keyboard.press('Escape')
   await expect(page.getByTestId('several')).toHaveCount(0)
@@ -153,9 +153,9 @@ test('several eggs in one picture are placed in the tray, and kept together only
   await chooseInList(page.getByLabel('Egg 4', { exact: true }), 'none: do not save')
   await page.getByRole('button', { name: /^Keep 3 looks/ }).click()
   await expect(page.getByRole('button', { name: /^B1, egg 5: .* suggested, not yet decided/ })).toBeVisible()
-  await expect(page.getByRole('button', { name: 'B2, egg 6: no photograph yet' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'B2, egg 6: no look yet' })).toBeVisible()
   await page.keyboard.press('z')
-  await expect(page.getByRole('button', { name: 'B1, egg 5: no photograph yet' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'B1, egg 5: no look yet' })).toBeVisible()
 })
 
 test('what speaks for a grade is marked in the picture, by one key, and goes with the egg', async ({
