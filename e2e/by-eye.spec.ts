@@ -116,3 +116,28 @@ test('at the bench an egg without a photograph is graded by its key, and leaves 
   await page.keyboard.press('z')
   await expect(page.getByRole('button', { name: 'A1, egg 1: Developing' })).toBeVisible()
 })
+
+test('a set is locked down a day early by its keeper’s own rule: what moves is shown first', async ({
+  page,
+}) => {
+  await openBeacon(page, { eggs: 2 })
+  await page.goto('/#/sets/demo-beacon')
+  const lockdown = page.getByTestId('events').getByRole('row', { name: /Lockdown/ })
+  const before = await lockdown.innerText()
+  await page.getByRole('button', { name: 'Change method' }).click()
+  const habits = page.getByTestId('set-habits')
+  await habits.getByLabel('Lockdown on day').fill('17')
+  await expect(page.getByTestId('moves')).toContainText('Lockdown:')
+  await expect(page.getByTestId('moves')).not.toContainText('Hatch:')
+  await habits.getByRole('radio').first().click()
+  await habits.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByTestId('moves')).toBeHidden()
+  await expect.poll(() => lockdown.innerText()).not.toBe(before)
+  // Out of bounds it is said at the field, and not kept.
+  await habits.getByLabel('Lockdown on day').fill('25')
+  await habits.getByLabel('Lockdown on day').blur()
+  await expect(habits.getByRole('button', { name: 'Save' })).toBeDisabled()
+  expect(await violations(page)).toEqual([])
+  await page.keyboard.press('z')
+  await expect.poll(() => lockdown.innerText()).toBe(before)
+})

@@ -39,6 +39,8 @@ async function bundleOf(eggCount: number): Promise<Buffer> {
       dayCount: 'elapsed',
       turningStop: 'usual',
       incubationDays: null,
+      lockdownDay: null,
+      giveUpDay: null,
       delayHours: 0,
       turnsADay: null,
     },

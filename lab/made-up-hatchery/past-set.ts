@@ -57,6 +57,8 @@ export function demoPastSet(
       dayCount: 'elapsed',
       turningStop: 'usual',
       incubationDays: null,
+      lockdownDay: null,
+      giveUpDay: null,
       delayHours: 0,
       turnsADay: null,
     },

@@ -73,6 +73,8 @@ function toSet(basket: DemoBasket, tray: Tray, nowMs: number): EggSet {
       dayCount: 'elapsed',
       turningStop: 'usual',
       incubationDays: null,
+      lockdownDay: null,
+      giveUpDay: null,
       delayHours: 0,
       turnsADay: basket.incubator === 'cabinet' ? null : 3,
     },

@@ -36,6 +36,8 @@ function setOf(id: string, ageDays: number, trays: number, rows: number, columns
       dayCount: 'elapsed',
       turningStop: 'usual',
       incubationDays: null,
+      lockdownDay: null,
+      giveUpDay: null,
       delayHours: 0,
       turnsADay: null,
     },

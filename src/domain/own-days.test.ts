@@ -52,19 +52,38 @@ const plans = fc.record({
   candlingHour: fc.integer({ min: 0, max: 23 }),
   zone: fc.constantFrom('UTC', 'Europe/Lisbon', 'America/St_Johns', 'Pacific/Chatham'),
   turningStop: fc.constantFrom(...TURNING_STOPS),
+  /** Own lockdown, by which the usual last day of turning is moved; own day of giving up. */
+  ownLockdown: fc.option(fc.constantFrom(-2, -1, 0.5, 1)),
+  ownGiveUp: fc.option(fc.constantFrom(0, 1, 3)),
   method: fc.constantFrom(...CANDLING_METHODS),
   dayCount: fc.constantFrom(...DAY_COUNTS),
 })
 type Drawn = typeof plans extends fc.Arbitrary<infer T> ? T : never
 
 /** A set with days of its own, and when by hand what happens at it, epoch milliseconds. */
-function drawn({ species, shift, delayHours, setHour, candlingHour, zone, ...plan }: Drawn) {
-  const [usual, stop, first, giveUp] = BY_HAND[species].map((day) => day + shift) as [
+function drawn({
+  species,
+  shift,
+  delayHours,
+  setHour,
+  candlingHour,
+  zone,
+  ownLockdown,
+  ownGiveUp,
+  ...choices
+}: Drawn) {
+  const [usual, stop, first, usualGiveUp] = BY_HAND[species].map((day) => day + shift) as [
     number,
     number,
     number,
     number,
   ]
+  const giveUp = ownGiveUp === null ? usualGiveUp : usualGiveUp + ownGiveUp
+  const plan = {
+    ...choices,
+    lockdownDay: ownLockdown === null ? null : stop + ownLockdown,
+    giveUpDay: ownGiveUp === null ? null : giveUp,
+  }
   const setMs = Date.parse('2026-03-02T00:00:00Z') + setHour * HOUR_MS
   const set: EggSet = {
     ...sample!,
@@ -76,7 +95,9 @@ function drawn({ species, shift, delayHours, setHour, candlingHour, zone, ...pla
   }
   const at = (day: number): number => setMs + (day + delayHours / 24) * DAY_MS
   const firstPip = first - 1
-  const lastTurning = plan.turningStop === 'usual' ? stop : Math.max(stop, Math.min(stop + 1, firstPip))
+  const lastTurning =
+    (plan.lockdownDay === null ? null : Math.min(plan.lockdownDay, firstPip)) ??
+    (plan.turningStop === 'usual' ? stop : Math.max(stop, Math.min(stop + 1, firstPip)))
   const hatchery = { ...place, zone, candlingHour }
   return { set, setMs, hatchery, at, days: { usual, lastTurning, firstPip, giveUp } }
 }
@@ -170,7 +191,14 @@ describe('a set with days of its own', () => {
         expect(knownCards(records)).toHaveLength(1)
 
         // Graded as an egg of the usual days would be at the same stage.
-        const usual = drawn({ ...plan, shift: 0, delayHours: 0, turningStop: 'usual' })
+        const usual = drawn({
+          ...plan,
+          shift: 0,
+          delayHours: 0,
+          turningStop: 'usual',
+          ownLockdown: null,
+          ownGiveUp: null,
+        })
         const same = {
           ...seen,
           takenAt: new Date(usual.at(stage * usual.days.usual)).toISOString(),
@@ -192,6 +220,8 @@ describe('a set with days of its own', () => {
   it('that is held until lockdown lets nothing go before its own last day of turning', () => {
     const plan: Drawn = {
       species: 'chicken',
+      ownLockdown: null,
+      ownGiveUp: null,
       shift: 5,
       delayHours: 24,
       setHour: 8,
@@ -221,6 +251,8 @@ describe('a set with days of its own', () => {
   it('changed later shows other days, and what was recorded stays', () => {
     const { set, hatchery } = drawn({
       species: 'chicken',
+      ownLockdown: null,
+      ownGiveUp: null,
       shift: 0,
       delayHours: 0,
       setHour: 8,

@@ -54,6 +54,8 @@ export function planToRecords(
         dayCount: hatchery.dayCount,
         turningStop: draft.turningStop,
         incubationDays: draft.incubationDays[group.species] ?? null,
+        lockdownDay: null,
+        giveUpDay: null,
         delayHours: group.delayHours,
         turnsADay: incubator?.turner === 'hand' ? hatchery.turnsADay : null,
       },

@@ -79,6 +79,8 @@ function setOfOne(
       dayCount: hatchery.dayCount,
       turningStop: hatchery.turningStop,
       incubationDays: null,
+      lockdownDay: null,
+      giveUpDay: null,
       delayHours: 0,
       turnsADay: incubator?.turner === 'hand' ? hatchery.turnsADay : null,
     },

@@ -20,6 +20,8 @@ export function scheduleInputOf(set: EggSet, hatchery: Hatchery): ScheduleInput 
     method: plan.method,
     ownDays: plan.ownDays,
     turningStop: plan.turningStop,
+    lockdownDay: plan.lockdownDay,
+    giveUpDay: plan.giveUpDay,
     incubationDays: plan.incubationDays ?? undefined,
     delayHours: plan.delayHours,
     candlingHour: hatchery.candlingHour,

@@ -68,5 +68,7 @@ export function timetableOfPlan({ species, plan }: Pick<EggSet, 'species' | 'pla
   return timetableOf(species, {
     incubationDays: plan.incubationDays ?? undefined,
     turningStop: plan.turningStop,
+    lockdownDay: plan.lockdownDay,
+    giveUpDay: plan.giveUpDay,
   })
 }

@@ -50,6 +50,8 @@ function makeSample(): SampleRecords {
       dayCount: 'elapsed',
       turningStop: 'usual',
       incubationDays: null,
+      lockdownDay: null,
+      giveUpDay: null,
       delayHours: 0,
       turnsADay: null,
     },

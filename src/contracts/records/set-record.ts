@@ -28,6 +28,9 @@ export const planChoicesSchema = z.object({
   turningStop: z.enum(TURNING_STOPS),
   /** Incubation this keeper counts with, days; null for the table's. */
   incubationDays: z.number().min(10).max(60).nullable(),
+  /** Own day of lockdown, and on which what did not hatch is opened; days of development, null for the table's. */
+  lockdownDay: z.number().min(1).max(60).nullable().default(null),
+  giveUpDay: z.number().min(1).max(80).nullable().default(null),
   /** Late start, hours: storage, eggs set cool. */
   delayHours: z.number().min(0).max(MOST_DELAY_HOURS),
   /** Turns a day by hand; null where the incubator turns. */

@@ -30,6 +30,9 @@ export interface CandlingDaysInput {
   /** Incubation that this keeper counts with, days; the table's when left out. */
   incubationDays?: number
   turningStop?: TurningStop
+  /** Own days, before the table's. */
+  lockdownDay?: number | null
+  giveUpDay?: number | null
 }
 
 /** Ages at which to candle, days, ascending; all but a list of one's own end with the look at lockdown. */
@@ -39,8 +42,10 @@ export function candlingAges({
   ownDays = [],
   incubationDays,
   turningStop = 'usual',
+  lockdownDay,
+  giveUpDay,
 }: CandlingDaysInput): number[] {
-  const times = timetableOf(species, { incubationDays, turningStop })
+  const times = timetableOf(species, { incubationDays, turningStop, lockdownDay, giveUpDay })
   if (method === 'own')
     return [...new Set(ownDays)].filter((day) => day >= 0 && day <= times.giveUpDay).sort((a, b) => a - b)
   const early = EARLY_LOOKS_OF_21[method].map((day) => (day / REFERENCE_DAYS) * times.incubationDays)

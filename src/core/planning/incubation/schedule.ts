@@ -40,6 +40,9 @@ export interface ScheduleInput extends DevelopmentOptions {
   method: CandlingMethod
   ownDays?: readonly number[]
   turningStop?: TurningStop
+  /** Own days of lockdown and of giving up, days of development; before the table's. */
+  lockdownDay?: number | null
+  giveUpDay?: number | null
   /** Incubation that this keeper counts with, days; the table's when left out. */
   incubationDays?: number
   /** Local hour at which this hatchery candles; a look falls on the occurrence nearest to its age. @default 20 */

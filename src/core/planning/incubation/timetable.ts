@@ -18,6 +18,10 @@ export interface TimetableChoices {
   incubationDays?: number
   /** @default usual */
   turningStop?: TurningStop
+  /** This keeper's own day of lockdown, days of development; before all else. */
+  lockdownDay?: number | null
+  /** On which this keeper opens what did not hatch. */
+  giveUpDay?: number | null
 }
 
 /** Pips come about a day before the chick. */
@@ -25,19 +29,22 @@ const PIP_BEFORE_HATCH_DAYS = 1
 
 export function timetableOf(
   species: SpeciesName,
-  { incubationDays, turningStop = 'usual' }: TimetableChoices = {},
+  { incubationDays, turningStop = 'usual', lockdownDay, giveUpDay }: TimetableChoices = {},
 ): Timetable {
   const row = USUAL_DAYS[species]
   const shift = (incubationDays ?? row.incubationDays) - row.incubationDays
   const range: [number, number] = [row.usualRangeDays[0] + shift, row.usualRangeDays[1] + shift]
   const pips: [number, number] = [range[0] - PIP_BEFORE_HATCH_DAYS, range[1] - PIP_BEFORE_HATCH_DAYS]
+  const days = row.incubationDays + shift
   const stop = row.stopTurningDay + shift
+  const usual = turningStop === 'day-later' ? Math.max(stop, Math.min(stop + 1, pips[0])) : stop
   return {
-    incubationDays: row.incubationDays + shift,
+    incubationDays: days,
     usualRangeDays: range,
-    stopTurningDay: turningStop === 'day-later' ? Math.max(stop, Math.min(stop + 1, pips[0])) : stop,
+    // Neither before half of it is over nor after the first pips, whatever was typed: the lid must be shut by then.
+    stopTurningDay: lockdownDay == null ? usual : Math.min(pips[0], Math.max(days / 2, lockdownDay)),
     pipRangeDays: pips,
-    giveUpDay: row.giveUpDay + shift,
+    giveUpDay: Math.max(days, giveUpDay ?? row.giveUpDay + shift),
   }
 }
 
