@@ -7,7 +7,7 @@ import type { Policy } from '../core/grade/types.ts'
 import { DAY_MS } from '../core/time/durations.ts'
 import { actionOf, lookToRemove, standingLook, suspectedBy } from './candling.ts'
 import { knownLooks } from './confirmed-looks.ts'
-import { lookByEye, saidAnew, withoutOwnGrade, type EyeSurroundings } from './look-by-eye.ts'
+import { judgedByRule, lookByEye, saidAnew, withoutOwnGrade, type EyeSurroundings } from './look-by-eye.ts'
 import { lookFrom } from './look-from.ts'
 import { isDoneWith, standingGrade } from './own-grade.ts'
 import { timelineOf } from './timeline.ts'
@@ -101,6 +101,15 @@ describe('a look by eye', () => {
     const first = look('clear', 7, around)
     const anew = saidAnew(first, { grade: 'developing', at: onDay(7) }, around)
     expect([first.action, anew.action, anew.id === first.id]).toEqual(['remove', 'keep', true])
+  })
+
+  it('follows the set’s rule when that is changed, and the candler’s word stays', () => {
+    const [clear, ring, developing] = [look('clear', 7), look('blood-ring', 7), look('developing', 7)]
+    const looks = [clear!, { ...ring!, eggId: 'other' }, { ...developing!, eggId: 'third' }]
+    const again = judgedByRule(looks, by('first-sight'))
+    expect(again).toEqual([{ ...clear, action: 'remove' }])
+    expect(judgedByRule(looks, by('second-look'))).toEqual([])
+    expect(judgedByRule([{ ...clear!, replaced: true }, book.looks[0]!], by('first-sight'))).toEqual([])
   })
 
   it('gets its picture later, which keeps the candler’s word and suggests beside it', () => {

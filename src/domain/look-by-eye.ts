@@ -73,6 +73,19 @@ export function saidAnew(
   return { ...look, own, action }
 }
 
+/** Looks by eye with what follows from them by a set's rule and days of now; those that are otherwise. */
+export function judgedByRule(
+  looks: readonly LookRecord[],
+  around: Omit<EyeSurroundings, 'looks'>,
+): EyeLook[] {
+  return looks.flatMap((look) => {
+    if (isPictured(look) || look.replaced) return []
+    const ofEgg = looks.filter(({ eggId }) => eggId === look.eggId)
+    const again = saidAnew(look, look.own, { ...around, looks: ofEgg })
+    return again.action === look.action ? [] : [again]
+  })
+}
+
 /** The candler's own grade taken back: of a look by eye nothing is left, and the egg is asked about again. */
 export function withoutOwnGrade(look: LookRecord): LookRecord {
   return isPictured(look) ? { ...look, own: null } : { ...look, replaced: true }

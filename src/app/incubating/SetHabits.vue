@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import { isPictured } from '../../contracts/records/look-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { POLICIES, type Policy } from '../../core/grade/types.ts'
 import { timetableOf } from '../../core/planning/incubation/timetable.ts'
 import { sayShortDate } from '../../core/time/local-date.ts'
+import { judgedByRule } from '../../domain/look-by-eye.ts'
+import { setGradedAgain } from '../../domain/regrade.ts'
 import { scheduleOf } from '../../domain/set-schedule.ts'
-import { timetableOfPlan } from '../../domain/timeline.ts'
+import { timelineOf, timetableOfPlan } from '../../domain/timeline.ts'
 import { EVENT_TITLES } from '../../words/events.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import FewChoice from '../shared/kit/FewChoice.vue'
@@ -87,8 +90,35 @@ const moved = computed(() => {
       : []
   })
 })
-function keep(): void {
-  if (isSound.value) void saving(() => store.commit('plan', null, { sets: [draft.value] }))
+/** Photographed looks whose suggestion goes by another rule than the set's of now. */
+const waiting = ref(false)
+async function keep(): Promise<void> {
+  if (!isSound.value) return
+  const { value: next } = draft
+  const isOtherRule = next.policy !== props.set.policy
+  const ofSet = store.looks.filter(({ setId }) => setId === next.id)
+  const timeline = timelineOf(next, store.hatchery)
+  // What the candler said stays; what follows from it goes by the rule.
+  const looks = judgedByRule(ofSet, { set: next, timeline })
+  await saving(() => store.commit('plan', null, { sets: [next], looks }))
+  waiting.value = !problem.value && isOtherRule && ofSet.some(isPictured)
+}
+function regrade(): void {
+  void saving(async () => {
+    const { set } = props
+    await store.amendLooks(() =>
+      setGradedAgain({
+        set,
+        timeline: timelineOf(set, store.hatchery),
+        eggs: store.allEggsBySet.get(set.id) ?? [],
+        looks: store.looks.filter(({ setId }) => setId === set.id),
+        learnt: store.learnt,
+        at: new Date().toISOString(),
+        because: 'rule',
+      }),
+    )
+    waiting.value = false
+  })
 }
 const day = (value: number): string => String(value)
 </script>
@@ -143,6 +173,10 @@ const day = (value: number): string => String(value)
       <KitButton class="self-start" :disabled="!isOther || !isSound" @click="keep">{{
         t('habits.keep')
       }}</KitButton>
+      <p v-if="waiting" role="status">
+        {{ t('habits.otherRule') }}
+        <KitButton size="desk" class="mt-1" @click="regrade">{{ t('habits.regrade') }}</KitButton>
+      </p>
       <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
     </div>
   </section>

@@ -85,6 +85,7 @@ export const REGRADE_WORDS: Readonly<Record<RegradeCause, string>> = {
   film: t('regrade.film'),
   model: t('regrade.model'),
   shell: t('regrade.shell'),
+  rule: t('regrade.rule'),
 }
 
 /** Cameras that the server speaks for, as they are called; null where there is none to be offered. */

@@ -175,8 +175,8 @@ const verdictSchema = z.object({
   reasons: z.array(reasonSchema),
 })
 
-/** Why a look was graded again: the mates became known, a film was read, the model is another one, the shell was put right. */
-export const REGRADE_CAUSES = ['mates', 'film', 'model', 'shell'] as const
+/** Why a look was graded again: the mates became known, a film was read, the model is another one, the shell or the set's rule was changed. */
+export const REGRADE_CAUSES = ['mates', 'film', 'model', 'shell', 'rule'] as const
 export type RegradeCause = (typeof REGRADE_CAUSES)[number]
 
 /** What every look has, with a picture or without. */
