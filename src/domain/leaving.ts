@@ -24,12 +24,25 @@ export function leavingOf(
   { set, looks, at }: { set: Pick<EggSet, 'policy'>; looks: readonly LookRecord[]; at: string },
 ): Removed {
   const judged = looks.findLast(({ own, replaced }) => own !== null && !replaced)
-  const grade = said.why === 'graded' ? said.grade : (judged?.own?.grade ?? null)
-  const against =
-    said.why === 'graded' && judged !== undefined && judged.own?.grade === grade
-      ? actionOf(judged, set) !== 'remove'
-      : said.why === 'graded' && judged !== undefined
-  return { at, why: said.why, grade, reason: '', lookId: judged?.id ?? null, againstPolicy: against }
+  if (said.why !== 'graded')
+    return {
+      at,
+      why: said.why,
+      grade: judged?.own?.grade ?? null,
+      reason: '',
+      lookId: null,
+      againstPolicy: false,
+    }
+  // Only a look that said the same is the one by which it left: what is found in the egg then judges that look.
+  const by = judged?.own?.grade === said.grade ? judged : undefined
+  return {
+    at,
+    why: 'graded',
+    grade: said.grade,
+    reason: '',
+    lookId: by?.id ?? null,
+    againstPolicy: by ? actionOf(by, set) !== 'remove' : judged !== undefined,
+  }
 }
 
 /** Whether the last look at an egg shows life: then a person says twice that it is dead. */

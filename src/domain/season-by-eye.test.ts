@@ -205,10 +205,15 @@ describe('an egg that leaves by a person’s word', () => {
     expect(leavingOf({ why: 'rotten' }, { set, looks, at })).toMatchObject({
       why: 'rotten',
       grade: 'clear',
+      lookId: null,
+      againstPolicy: false,
+    })
+    expect(leavingOf({ why: 'graded', grade: 'clear' }, { set, looks, at })).toMatchObject({
       lookId: looks.at(-1)!.id,
       againstPolicy: false,
     })
-    expect(leavingOf({ why: 'graded', grade: 'clear' }, { set, looks, at }).againstPolicy).toBe(false)
+    // The look called it clear: a quitter that is found judges no look.
+    expect(leavingOf({ why: 'graded', grade: 'quitter' }, { set, looks, at }).lookId).toBeNull()
     expect(actionOf(looks[0]!, set)).toBe('recheck')
     expect(
       leavingOf({ why: 'graded', grade: 'clear' }, { set, looks: looks.slice(0, 1), at }).againstPolicy,

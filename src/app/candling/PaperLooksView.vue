@@ -9,7 +9,7 @@ import { HOUR_MS } from '../../core/time/durations.ts'
 import { instantOf, isLikelyDate, localDateOf, localTimeOf } from '../../core/time/local-date.ts'
 import { inCandlingOrder } from '../../core/tray/layout.ts'
 import { fromShown, toShown, unitSymbol } from '../../core/units.ts'
-import { lookByEye } from '../../domain/look-by-eye.ts'
+import { judgedByRule, lookByEye } from '../../domain/look-by-eye.ts'
 import { readPaper, type PaperProblem } from '../../domain/paper-looks.ts'
 import { timelineOf } from '../../domain/timeline.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -137,7 +137,12 @@ async function keep(): Promise<void> {
       uuid(),
     )
   })
-  await saving(() => store.commit('looks from paper', null, { looks }))
+  // A look of an earlier day may be the first of two: what follows from the later one is judged again.
+  const all = [...store.looks.filter(({ setId }) => setId === current.id), ...looks]
+  const again = new Map(judgedByRule(all, { set: current, timeline }).map((look) => [look.id, look]))
+  const added = looks.map((look) => again.get(look.id) ?? look)
+  for (const { id } of looks) again.delete(id)
+  await saving(() => store.commit('looks from paper', null, { looks: [...added, ...again.values()] }))
   if (problem.value) return
   entries.value = {}
   await router.push({ name: 'set', params: { setId: props.setId } })
