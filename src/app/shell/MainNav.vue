@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onScopeDispose, ref, watch } from 'vue'
 import { Flashlight, Menu, Moon, Search, Shield, ShieldAlert, ShieldCheck, Sun, X } from '@lucide/vue'
-import { RouterLink, useRoute } from 'vue-router'
+import { RouterLink, useRoute, useRouter } from 'vue-router'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { whichBook } from '../data/which-book.ts'
 import { useBackupsStore } from '../records/backups/backups.ts'
@@ -39,6 +39,9 @@ watch(
   () => route.fullPath,
   () => (finding.value = false),
 )
+/** The list shuts as one sets out for a page, not as that arrives: opened meanwhile for another, it stays. */
+const journeys = ref(0)
+onScopeDispose(useRouter().beforeEach(() => void journeys.value++))
 // At the bench keys mean grades, and nobody looks for pages.
 useKeys({ '/': () => (finding.value = true) }, () => !isAtBench.value)
 </script>
@@ -141,7 +144,7 @@ useKeys({ '/': () => (finding.value = true) }, () => !isAtBench.value)
       </PressArea>
       <!-- On another page, also by Back, it is shut. -->
       <KitPopover
-        :key="route.fullPath"
+        :key="journeys"
         class="lg:hidden"
         button-class="flex min-h-11 min-w-11 items-center justify-center text-ink"
         panel-class="absolute inset-x-0 top-full flex flex-col border-b border-line bg-ground px-4 pb-2"
