@@ -53,6 +53,14 @@ describe('chicks to expect of a set', () => {
     expect([told.low, told.high]).toEqual([9, 12])
   })
 
+  it('count no chick twice that was counted and whose egg nobody has named', () => {
+    const counted = [{ id: 'c', at: onDay(20.5), what: 'out' as const, by: 6 }]
+    const told = chicksToExpect({ ...set, counted }, book(times(10, 'developing' as const)))!
+    expect(told.alive).toBe(4)
+    expect(told.mean).toBeCloseTo(6 + 4 * 0.93, 1)
+    expect(told.high).toBe(10)
+  })
+
   it('learn from own sets that are over', () => {
     const poor = [...times(20, true), ...times(20, false)]
     const told = chicksToExpect(set, book(times(10, 'developing' as const), poor))!

@@ -50,17 +50,21 @@ export function chicksToExpect(
     ({ egg, look }) => !living.some((one) => one.egg === egg) && (!look || standingGrade(look) === 'unsure'),
   )
   const own = ownEggs({ hatchery, sets, eggsBySet, looksByEgg }, set.id)
-  const survivals = living.map(({ egg, look }) => (egg.pipped || !look ? 1 : survivalAfter(look, timeline)))
-  const out = hatchOfSet(set, eggs).outMs.length
+  const survivals = living.map(({ egg, look }) =>
+    egg.pipped || egg.zipped || !look ? 1 : survivalAfter(look, timeline),
+  )
+  // Chicks that were only counted came out of eggs that still stand as being in.
+  const { outMs, unnamed } = hatchOfSet(set, eggs)
+  const alive = Math.max(0, living.length - unnamed)
   const { mean, low, high } = expectedChicks({
-    out,
-    alive: living.length,
+    out: outMs.length,
+    alive,
     survival: survivals.length > 0 ? survivals.reduce((sum, one) => sum + one, 0) / survivals.length : 1,
     unread: unread.length,
     mates: { alive: living.length, dead: inside.length - living.length - unread.length },
     rate: ownRate(own),
   })
-  return { mean, low, high, alive: living.length, unread: unread.length, ownEggs: own.eggs }
+  return { mean, low, high, alive, unread: unread.length, ownEggs: own.eggs }
 }
 
 function survivalAfter(look: LookRecord, timeline: Timeline): number {

@@ -83,8 +83,7 @@ defineExpose({
       :units="store.hatchery.units"
       :look="bench.look.value"
       :earlier="bench.earlier.value"
-      :cell="toldCell"
-      @cell="bench.tellCell"
+      v-model:cell="toldCell"
     />
     <CameraView v-else-if="source === 'device'" ref="camera" @problem="problem = $event" />
     <LampHint v-if="!bench.look.value && !several && source !== 'eye'" :files="source === 'files'" />

@@ -1,7 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Egg } from '../../contracts/records/egg-state.ts'
-import { isPictured, type LookRecord, type ToldCell } from '../../contracts/records/look-record.ts'
+import {
+  isPictured,
+  MOST_CELL_MM,
+  type LookRecord,
+  type ToldCell,
+} from '../../contracts/records/look-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import type { UnitSystem } from '../../core/units.ts'
 import { fromShown, toShown, unitSymbol } from '../../core/units.ts'
@@ -23,9 +28,9 @@ const props = defineProps<{
   units: UnitSystem
   look: LookRecord | null
   earlier: readonly LookRecord[]
-  cell: ToldCell | null
 }>()
-const emit = defineEmits<{ cell: [cell: ToldCell | null] }>()
+/** As it is told; the next grade notes it. */
+const cell = defineModel<ToldCell | null>('cell', { required: true })
 
 /** So many of its last looks help; more are on the egg's page. */
 const MOST_EARLIER = 4
@@ -35,14 +40,18 @@ const before = computed(() => props.earlier.slice(-MOST_EARLIER))
 const said = computed(() => (props.look ? GRADE_WORDS[standingGrade(props.look)] : t('byEye.look')))
 const mayTell = computed(() => !props.egg.removed && !(props.look && isPictured(props.look)))
 const depth = computed({
-  get: () => (props.cell?.by === 'drawn' ? Math.round(100 * props.cell.depth) : 100 * FIRST_DEPTH),
-  set: (percent) => emit('cell', { by: 'drawn', depth: percent / 100 }),
+  get: () => (cell.value?.by === 'drawn' ? Math.round(100 * cell.value.depth) : 100 * FIRST_DEPTH),
+  set: (percent) => {
+    cell.value = { by: 'drawn', depth: percent / 100 }
+  },
 })
+const mostShown = computed(() => toShown(props.units, 'length', MOST_CELL_MM))
 const millimetres = computed({
-  get: () => (props.cell?.by === 'millimetres' ? toShown(props.units, 'length', props.cell.depthMm) : null),
+  get: () => (cell.value?.by === 'millimetres' ? toShown(props.units, 'length', cell.value.depthMm) : null),
   set: (shown) => {
-    if (shown === null) emit('cell', null)
-    else if (shown > 0) emit('cell', { by: 'millimetres', depthMm: fromShown(props.units, 'length', shown) })
+    if (shown === null) cell.value = null
+    else if (shown > 0 && shown <= mostShown.value)
+      cell.value = { by: 'millimetres', depthMm: fromShown(props.units, 'length', shown) }
   },
 })
 /** The egg as drawn while it is told of. */
@@ -113,8 +122,10 @@ const shell = computed(() =>
             :label="t('byEye.measured')"
             :unit="unitSymbol(units, 'length')"
             positive
+            :most="mostShown"
             class="w-28"
           />
+          <p class="text-sm text-ink-soft">{{ t('byEye.withGrade') }}</p>
         </div>
       </div>
     </KitFold>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { v4 as uuid } from 'uuid'
 import { isIn, type Egg } from '../../contracts/records/egg-state.ts'
-import type { EyeLook } from '../../contracts/records/look-record.ts'
+import { MOST_CELL_MM, type EyeLook } from '../../contracts/records/look-record.ts'
 import type { SuggestedGrade } from '../../core/grade-names.ts'
 import { HOUR_MS } from '../../core/time/durations.ts'
 import { instantOf, isLikelyDate, localDateOf, localTimeOf } from '../../core/time/local-date.ts'
@@ -36,10 +37,34 @@ const { problem, saving } = useSaving()
 const set = computed(() => store.setById(props.setId))
 const zone = computed(() => store.hatchery.zone)
 const units = computed(() => store.hatchery.units)
-const date = ref(localDateOf(clock.nowMs, zone.value))
-const time = ref(localTimeOf(clock.nowMs, zone.value))
 const candler = ref('')
 const candlers = computed(() => [...new Set(store.sessions.map((one) => one.candler))].filter(Boolean))
+interface Entry {
+  grade: SuggestedGrade
+  depthMm: number | null
+}
+/** Outlives a reload, with the day and hour that it was entered for. */
+const draft = useLocalStorage(`perlumen-paper-${props.setId}`, {
+  date: '',
+  time: '',
+  entries: {} as Readonly<Record<string, Entry>>,
+})
+const entries = computed({
+  get: () => draft.value.entries,
+  set: (next) => (draft.value = { ...draft.value, entries: next }),
+})
+if (Object.keys(draft.value.entries).length === 0)
+  draft.value = {
+    date: localDateOf(clock.nowMs, zone.value),
+    time: localTimeOf(clock.nowMs, zone.value),
+    entries: {},
+  }
+const part = (key: 'date' | 'time') =>
+  computed({
+    get: () => draft.value[key],
+    set: (typed: string) => (draft.value = { ...draft.value, [key]: typed }),
+  })
+const [date, time] = [part('date'), part('time')]
 const takenMs = computed(() =>
   isLikelyDate(date.value) && time.value !== ''
     ? instantOf(date.value, time.value.slice(0, 5), zone.value)
@@ -56,11 +81,6 @@ const eggs = computed(() =>
   set.value ? inCandlingOrder((store.eggsBySet.get(props.setId) ?? []).filter(isIn), set.value.trays) : [],
 )
 const placeOf = (egg: Egg): string => nameOfEgg(set.value?.trays ?? [], egg)
-interface Entry {
-  grade: SuggestedGrade
-  depthMm: number | null
-}
-const entries = ref<Readonly<Record<string, Entry>>>({})
 const currentId = ref<string | null>(null)
 watch(
   eggs,
@@ -197,7 +217,7 @@ useKeys({
                 :label="t('paper.cellOf', { egg: placeOf(egg), unit: unitSymbol(units, 'length') })"
                 :placeholder="unitSymbol(units, 'length')"
                 :least="0"
-                :most="100"
+                :most="toShown(units, 'length', MOST_CELL_MM)"
                 :model-value="shownDepth(entries[egg.id]!)"
                 @change="measure(egg, $event)"
                 @emptied="measure(egg, null)"

@@ -231,8 +231,7 @@ useSessionKeyboard(hands, {
           :units="hatchery.hatchery.units"
           :look="look"
           :earlier="bench.earlier.value"
-          :cell="bench.toldCell.value"
-          @cell="bench.tellCell"
+          v-model:cell="bench.toldCell.value"
         />
       </LampPicture>
       <SessionEgg :set="set" :session="session" :bench="bench" :hands="hands" :suspected="suspected" />

@@ -56,22 +56,25 @@ const breeds = computed(() => [
   ...new Set(store.sets.flatMap(({ batches }) => batches.flatMap((batch) => batch.breed || []))),
 ])
 const hens = computed(() => [...new Set(store.eggs.flatMap((one) => one.hen || []))])
+/** What was changed from how the chosen egg has it; of the other eggs nothing else is touched. */
+function corrected(one: Egg): Egg {
+  const { egg, set } = props
+  const next = { ...one }
+  if (shell.value !== shellOf(egg, set) && shell.value !== shellOf(one, set)) next.shell = shell.value
+  if (breed.value.trim() !== breedOf(egg, set) && breed.value.trim() !== breedOf(one, set))
+    next.breed = breed.value.trim()
+  if (hen.value.trim() !== (egg.hen ?? '')) next.hen = hen.value.trim() || null
+  return next
+}
 const otherwise = computed(() =>
-  meant.value.filter(
-    (one) =>
-      shellOf(one, props.set) !== shell.value ||
-      breedOf(one, props.set) !== breed.value.trim() ||
-      (one.hen ?? '') !== hen.value.trim(),
-  ),
+  meant.value.filter((one) => {
+    const next = corrected(one)
+    return next.shell !== one.shell || next.breed !== one.breed || next.hen !== one.hen
+  }),
 )
 async function keep(): Promise<void> {
-  const changed = otherwise.value.map((one) => ({
-    ...one,
-    shell: shell.value,
-    breed: breed.value.trim(),
-    hen: hen.value.trim() || null,
-  }))
-  const otherShell = otherwise.value.filter((one) => shellOf(one, props.set) !== shell.value)
+  const changed = otherwise.value.map(corrected)
+  const otherShell = otherwise.value.filter((one) => corrected(one).shell !== one.shell)
   await saving(() => store.commit('shell and breed', changed[0]?.id ?? null, { eggs: changed }))
   if (problem.value) return
   regraded.value = null

@@ -230,9 +230,11 @@ export const picturedLookSchema = z.object({
   twin: probabilitiesSchema.nullable().default(null),
 })
 
+/** No egg has a deeper one. */
+export const MOST_CELL_MM = 100
 /** Depth of an air cell from the blunt end, as the candler told it: in millimetres, or drawn, as a share of the egg's length. */
 export const toldCellSchema = z.discriminatedUnion('by', [
-  z.object({ by: z.literal('millimetres'), depthMm: z.number().positive().max(100) }),
+  z.object({ by: z.literal('millimetres'), depthMm: z.number().positive().max(MOST_CELL_MM) }),
   z.object({ by: z.literal('drawn'), depth: fraction }),
 ])
 export type ToldCell = z.infer<typeof toldCellSchema>

@@ -16,9 +16,8 @@ export interface ByEye {
   restDevelops: () => Promise<void>
   /** Another word on a look without a picture. */
   saidAnew: (look: EyeLook, grade: SuggestedGrade, at: string) => EyeLook
-  /** What the candler saw of the air cell of the egg at hand without a picture. */
+  /** What the candler saw of the air cell of the egg at hand; noted with its grade. */
   toldCell: Ref<ToldCell | null>
-  tellCell: (airCell: ToldCell | null) => Promise<void>
 }
 
 export function useByEye({ set, eggs, work }: JudgingPort): ByEye {
@@ -57,25 +56,16 @@ export function useByEye({ set, eggs, work }: JudgingPort): ByEye {
     })
   }
 
-  async function tellCell(airCell: ToldCell | null): Promise<void> {
-    const { value: seen } = eggs.look
-    toldCell.value = airCell
-    if (!seen || isPictured(seen)) return
-    await work.run(async () => {
-      work.phase.value = 'saving'
-      await hatchery.changeLook('air cell', seen.id, (now) => (isPictured(now) ? now : { ...now, airCell }))
-      work.savedAt.value = new Date()
-    })
-  }
-
   return {
     lookByEye: (grade) => {
       const { value: egg } = eggs.current
       return egg && !egg.removed ? lookAt([egg], grade) : Promise.resolve()
     },
     restDevelops: () => lookAt(eggs.unseenHere.value, 'developing'),
-    saidAnew: (look, grade, at) => saidAnew(look, { grade, at }, surroundings(look.eggId)),
+    saidAnew: (look, grade, at) => {
+      const airCell = look.eggId === eggs.current.value?.id ? toldCell.value : look.airCell
+      return { ...saidAnew(look, { grade, at }, surroundings(look.eggId)), airCell }
+    },
     toldCell,
-    tellCell,
   }
 }

@@ -10,7 +10,7 @@ import { useByEye, type ByEye } from './useByEye.ts'
 import type { EggChoice } from './useEggChoice.ts'
 
 /** The candler's word on a look, and what else is learnt of it after it was taken. */
-export interface Judging extends Pick<ByEye, 'restDevelops' | 'toldCell' | 'tellCell'> {
+export interface Judging extends Pick<ByEye, 'restDevelops' | 'toldCell'> {
   /** The candler's own grade, by a pressed key; where there is no picture of now, it is a look by eye. */
   decide: (grade: SuggestedGrade) => Promise<void>
   /** Lifting the egg off the lamp leaves it in, where the candler wants it so. No grade is said. */
@@ -100,6 +100,6 @@ export function useJudging({ set, eggs, work }: JudgingPort): Judging {
     })
   }
 
-  const { restDevelops, toldCell, tellCell } = byEye
-  return { decide, restDevelops, toldCell, tellCell, leaveIn, noteMovement, judgeTogether, undo }
+  const { restDevelops, toldCell } = byEye
+  return { decide, restDevelops, toldCell, leaveIn, noteMovement, judgeTogether, undo }
 }

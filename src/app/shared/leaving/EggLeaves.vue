@@ -7,6 +7,7 @@ import type { EggSet } from '../../../contracts/records/set-record.ts'
 import { GRADES, type Grade } from '../../../core/grade-names.ts'
 import { leavingOf, lookedAlive, type SaidOfLeaving } from '../../../domain/leaving.ts'
 import { timelineOf } from '../../../domain/timeline.ts'
+import { useClockStore } from '../clock.ts'
 import { useHatcheryStore } from '../../data/hatchery.ts'
 import CheckBox from '../kit/CheckBox.vue'
 import KitButton from '../kit/KitButton.vue'
@@ -36,6 +37,7 @@ const AWAY = ['given-away', 'eaten', 'moved-away', 'missing'] as const
 const MAY_FEEL = 0.66
 
 const store = useHatcheryStore()
+const clock = useClockStore()
 const { problem, saving } = useSaving()
 const open = ref(false)
 const chosenId = ref('')
@@ -45,7 +47,7 @@ const egg = computed(() =>
 )
 const looks = computed(() => (egg.value ? (store.looksByEgg.get(egg.value.id) ?? []) : []))
 const alive = computed(() => lookedAlive(looks.value))
-const late = computed(() => timelineOf(props.set, store.hatchery).stageAt(Date.now()) > MAY_FEEL)
+const late = computed(() => timelineOf(props.set, store.hatchery).stageAt(clock.nowMs) > MAY_FEEL)
 const placeOf = (one: Egg): string => nameOfEgg(props.set.trays, one)
 watch([egg, open], () => {
   isSure.value = false
