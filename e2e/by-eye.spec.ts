@@ -1,7 +1,8 @@
 import type { Page } from '@playwright/test'
 import { violations } from './accessible.ts'
 import { expect, test } from './test.ts'
-import { openBeacon } from './hatchery.ts'
+import { openBeacon, openDemo } from './hatchery.ts'
+import { choose } from './kit.ts'
 
 const DAYS_AGO = 2.5
 const egg = (page: Page) => page.getByTestId('current-egg')
@@ -140,4 +141,36 @@ test('a set is locked down a day early by its keeper’s own rule: what moves is
   expect(await violations(page)).toEqual([])
   await page.keyboard.press('z')
   await expect.poll(() => lockdown.innerText()).toBe(before)
+})
+
+test('humidity and hours of turning are the keeper’s own: wall sheet and round follow', async ({ page }) => {
+  await openDemo(page)
+  await page.goto('/#/sets/demo-lantern')
+  await page.getByRole('button', { name: 'Change method' }).click()
+  const air = page.getByRole('region', { name: 'Humidity and turning of this set' })
+  await choose(air.getByLabel('Humidity', { exact: true }), 'Dry, with a wet lockdown')
+  await expect(air.getByTestId('air-wanted')).toContainText('25–40 % until lockdown')
+  // Twice a day is the keeper's to choose; what it means is said.
+  const hours = air.getByLabel('Hours of turning by hand')
+  await hours.fill('half past six')
+  await hours.press('Enter')
+  await expect(air.getByText('Write hours of the day')).toBeVisible()
+  await hours.fill('10 pm, 6:30')
+  await hours.press('Enter')
+  await expect(air.getByRole('status')).toContainText('the same side lies up every night')
+  await expect(hours).toHaveValue('6:30, 22:00')
+  expect(await violations(page)).toEqual([])
+  await page.goto('/#/sets/demo-lantern/wall')
+  await expect(page.getByText('humidity 25–40 %, from lockdown 65–75 %')).toBeVisible()
+  await expect(page.getByText('Turn by hand at 6:30, 22:00.')).toBeVisible()
+  // For all sets, and otherwise for one bird.
+  await page.goto('/#/hatchery')
+  await choose(page.getByLabel('Another habit for one bird'), 'Domestic duck')
+  await choose(page.getByLabel('Humidity for Domestic duck'), 'My own figures')
+  await page.getByLabel('Until lockdown, from %').fill('58')
+  await page.getByLabel('Until lockdown, from %').press('Enter')
+  await expect(page.getByTestId('air-wanted').last()).toContainText('58 % until lockdown')
+  await expect(page.getByRole('status').first()).toContainText('Saved')
+  await page.goto('/#/sets/demo-saltmarsh/wall')
+  await expect(page.getByText('humidity 58 %')).toBeVisible()
 })

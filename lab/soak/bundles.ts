@@ -2,6 +2,7 @@ import { writeBundle, BundleError, type Bundle } from '../../src/contracts/files
 import { readBundle } from '../../src/contracts/files/read-bundle.ts'
 import { fileOf, rawRecordsOf, sortOut } from '../../src/contracts/records/book.ts'
 import { writeCalendar } from '../../src/contracts/files/calendar-file.ts'
+import { airWantedOf } from '../../src/domain/air-wanted.ts'
 import { knownLooks } from '../../src/domain/confirmed-looks.ts'
 import { confirmedLooks } from '../../src/domain/what-eggs-teach.ts'
 import { looksToCsv } from '../../src/contracts/files/looks-csv.ts'
@@ -115,7 +116,7 @@ function useEverything(records: HatcheryRecords): void {
     sets.map((set) => ({
       id: set.id,
       name: set.name,
-      species: set.species,
+      air: airWantedOf(set, hatchery),
       schedule: scheduleOf(set, hatchery),
       exportedKeys: [],
     })),

@@ -2,8 +2,8 @@
 export const UNIT_SYSTEMS = ['metric', 'imperial'] as const
 export type UnitSystem = (typeof UNIT_SYSTEMS)[number]
 
-/** `scale-step`: masses as finely as a scale shows them. */
-export type Quantity = 'mass' | 'scale-step' | 'length' | 'altitude' | 'temperature'
+/** `scale-step`: masses as finely as a scale shows them; `warmth`: how much warmer one thing is than another. */
+export type Quantity = 'mass' | 'scale-step' | 'length' | 'altitude' | 'temperature' | 'warmth'
 
 interface Unit {
   symbol: string
@@ -20,6 +20,7 @@ const UNITS: Readonly<Record<UnitSystem, Record<Quantity, Unit>>> = {
     length: { symbol: 'mm', factor: 1, offset: 0, digits: 1 },
     altitude: { symbol: 'm', factor: 1, offset: 0, digits: 0 },
     temperature: { symbol: '°C', factor: 1, offset: 0, digits: 1 },
+    warmth: { symbol: '°C', factor: 1, offset: 0, digits: 1 },
   },
   imperial: {
     mass: { symbol: 'oz', factor: 1 / 28.349523125, offset: 0, digits: 2 },
@@ -27,6 +28,7 @@ const UNITS: Readonly<Record<UnitSystem, Record<Quantity, Unit>>> = {
     length: { symbol: 'in', factor: 1 / 25.4, offset: 0, digits: 2 },
     altitude: { symbol: 'ft', factor: 1 / 0.3048, offset: 0, digits: 0 },
     temperature: { symbol: '°F', factor: 1.8, offset: 32, digits: 1 },
+    warmth: { symbol: '°F', factor: 1.8, offset: 0, digits: 1 },
   },
 }
 

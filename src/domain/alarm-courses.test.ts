@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { LogEvent, LogHappening } from '../contracts/records/incubator-log.ts'
 import { alarmsOf, type AlarmCode } from '../core/climate/alarms.ts'
+import { airWanted, USUAL_AIR } from '../core/climate/air-method.ts'
 import { climateBand } from '../core/climate/band.ts'
 import type { Sample } from '../core/climate/time-in-band.ts'
 import { DAY_MS, HOUR_MS, MINUTE_MS } from '../core/time/durations.ts'
@@ -107,7 +108,7 @@ const COURSES: ReadonlyArray<[name: string, course: Course, rings: AlarmCode[], 
 
 /** A day at the incubator: what is called out, by somebody who dismisses each call at the next look. */
 function callsOf(course: Course): Array<{ code: AlarmCode; hour: number }> {
-  const band = climateBand([{ species: 'chicken', lockedDown: false }], 'forced')
+  const band = climateBand([{ wanted: airWanted(USUAL_AIR, 'chicken'), lockedDown: false }], 'forced')
   const all: Sample[] = []
   const log: LogEvent[] = []
   const calls: Array<{ code: AlarmCode; hour: number }> = []

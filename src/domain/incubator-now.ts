@@ -1,3 +1,4 @@
+import { airWantedOf } from './air-wanted.ts'
 import { isIn, type Egg } from '../contracts/records/egg-state.ts'
 import type { Hatchery } from '../contracts/records/hatchery-record.ts'
 import { logEvents, type IncubatorLog, type LogEvent } from '../contracts/records/incubator-log.ts'
@@ -10,8 +11,9 @@ import { alarmsOf, mergedAlarms, type Alarm } from '../core/climate/alarms.ts'
 import { climateBand, type ClimateBand } from '../core/climate/band.ts'
 import { roundHours, roundState, type RoundState } from '../core/climate/round.ts'
 import type { Sample } from '../core/climate/time-in-band.ts'
-import { SIDES, turningHours, type Side } from '../core/planning/incubation/turning.ts'
+import { SIDES, type Side } from '../core/planning/incubation/turning.ts'
 import { HOUR_MS } from '../core/time/durations.ts'
+import { handTurningOf, type HandTurning } from './hand-turning.ts'
 import { scheduleOf } from './set-schedule.ts'
 
 /** How an incubator stands at a moment. */
@@ -34,8 +36,6 @@ export interface IncubatorNow {
   sideUp: Side | null
   alarms: Alarm[]
 }
-/** So late a turn is worth an alarm. */
-const TURN_GRACE_MS = HOUR_MS
 /** Whatever was done counts for the round. */
 const ROUND_KINDS: ReadonlySet<LogEvent['kind']> = new Set(['round', 'watered', 'turned', 'vents'])
 
@@ -84,7 +84,7 @@ export function incubatorNow(incubator: Incubator, place: Place, nowMs: number):
       ),
   )
   const band = climateBand(
-    sets.map((set) => ({ species: set.species, lockedDown: isTicked(set, 'lockdown') })),
+    sets.map((set) => ({ wanted: airWantedOf(set, hatchery), lockedDown: isTicked(set, 'lockdown') })),
     incubator.airflow,
   )
   const probes = place.probes.filter(({ events }) => incubatorOf(events) === incubator.id)
@@ -93,13 +93,14 @@ export function incubatorNow(incubator: Incubator, place: Place, nowMs: number):
   const madeAt = (counts: (event: LogEvent) => boolean): number[] =>
     log.filter(counts).map(({ at }) => Date.parse(at))
   const sinceMs = Math.min(...sets.map(({ setAt }) => Date.parse(setAt)))
-  const turns = turnsADay(sets, hatchery, nowMs)
-  const stateOf = (hours: readonly number[], made: (event: LogEvent) => boolean) =>
-    roundState({ hours, madeMs: madeAt(made), sinceMs }, nowMs, hatchery.zone)
-  const turning =
-    turns === null ? null : stateOf(turningHours({ timesADay: turns }), ({ kind }) => kind === 'turned')
+  const turns = turnedNow(sets, hatchery, nowMs)
+  const stateOf = (hours: readonly number[], made: (event: LogEvent) => boolean, fromMs: number) =>
+    roundState({ hours, madeMs: madeAt(made), sinceMs: fromMs }, nowMs, hatchery.zone)
+  const turning = turns === null ? null : stateOf(turns.hours, ({ kind }) => kind === 'turned', turns.fromMs)
   const round =
-    sets.length === 0 ? null : stateOf(roundHours(incubator.roundsADay), ({ kind }) => ROUND_KINDS.has(kind))
+    sets.length === 0
+      ? null
+      : stateOf(roundHours(incubator.roundsADay), ({ kind }) => ROUND_KINDS.has(kind), sinceMs)
   const watered = log.findLast(({ kind }) => kind === 'watered')
   const sideUp = log.findLast((event) => event.kind === 'turned')?.sideUp ?? null
   const sensors = probes.filter(({ sensor }) => sensor !== null)
@@ -120,7 +121,8 @@ export function incubatorNow(incubator: Incubator, place: Place, nowMs: number):
             })),
             wateredMs: watered ? Date.parse(watered.at) : null,
             waterEveryMs: incubator.waterHours * HOUR_MS,
-            turnDueMs: turnDueMs !== null && turnDueMs + TURN_GRACE_MS <= nowMs ? turnDueMs : null,
+            turnDueMs:
+              turnDueMs !== null && turnDueMs + hatchery.turnGraceHours * HOUR_MS <= nowMs ? turnDueMs : null,
             nowMs,
           }),
         )
@@ -135,15 +137,18 @@ function isAtWork(set: EggSet): boolean {
   return isTicked(set, 'set') && !isTicked(set, 'give-up')
 }
 
-/** How often a day the eggs of these sets are turned by hand now; null where none is. */
-function turnsADay(sets: readonly EggSet[], hatchery: Hatchery, nowMs: number): number | null {
-  const turns = sets.flatMap((set) => {
+/** How the eggs of these sets are turned by hand now, by the one that is turned most often; null where none is. */
+function turnedNow(sets: readonly EggSet[], hatchery: Hatchery, nowMs: number): HandTurning | null {
+  const turned = sets.flatMap((set) => {
     const stop = scheduleOf(set, hatchery).find(({ kind }) => kind === 'stop-turning')
     const isOver =
       isTicked(set, 'stop-turning') || isTicked(set, 'lockdown') || (stop && nowMs >= stop.startMs)
-    return set.plan.turnsADay !== null && !isOver ? [set.plan.turnsADay] : []
+    const turning = handTurningOf(set, hatchery)
+    return turning && !isOver && turning.fromMs <= nowMs ? [turning] : []
   })
-  return turns.length > 0 ? Math.max(...turns) : null
+  if (turned.length === 0) return null
+  const { hours } = turned.reduce((most, next) => (next.hours.length > most.hours.length ? next : most))
+  return { hours, fromMs: Math.min(...turned.map(({ fromMs }) => fromMs)) }
 }
 
 /** The mark that comes up with the next turn. */

@@ -8,10 +8,11 @@ import type { RollUp } from '../contracts/records/readings-record.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 import { incubatorAt } from '../contracts/records/whereabouts.ts'
 import type { EggStory, SetStory } from '../core/diagnosis/story.ts'
+import type { Band } from '../core/climate/band.ts'
 import { TARGET_CELSIUS } from '../core/planning/incubation/development.ts'
 import { vapourDeficitDays } from '../core/water/vapour-deficit-days.ts'
 import { lossAfter } from '../core/water/loss-line.ts'
-import { SPECIES } from '../core/species/species.ts'
+import { airWantedOf } from './air-wanted.ts'
 import { daysBetween, localDateOf } from '../core/time/local-date.ts'
 import { HOUR_MS, DAY_MS } from '../core/time/durations.ts'
 import { deathOf, eggOutcome } from './egg-outcomes.ts'
@@ -93,7 +94,7 @@ function airOf(
   const lockedMs = lockdownMs(set, hatchery)
   const hatchMs = timelineOf(set, hatchery).hatchAtMs + 2 * DAY_MS
   const incubator = hatchery.incubators.find(({ id }) => id === set.trays[0]?.incubatorId)
-  const { humidityPercent, hatchHumidityPercent } = SPECIES[set.species]
+  const wanted = airWantedOf(set, hatchery)
   const warmth = set.temperatures.map(({ atMs, celsius }) => ({ atMs, value: celsius }))
   const moisture = humiditiesAt(set.trays, probes, rollUps).map(({ atMs, rhPercent }) => ({
     atMs,
@@ -104,15 +105,15 @@ function airOf(
       meanOfDays(warmth, { fromMs, toMs: lockedMs }),
       TARGET_CELSIUS[incubator?.airflow ?? 'forced'],
     ),
-    rhOver: over(meanOfDays(moisture, { fromMs, toMs: lockedMs }), middle(humidityPercent)),
+    rhOver: over(meanOfDays(moisture, { fromMs, toMs: lockedMs }), middle(wanted.until)),
     lockdownRhOver: over(
       meanOfDays(moisture, { fromMs: lockedMs, toMs: hatchMs, fewestDays: 1 }),
-      middle(hatchHumidityPercent),
+      middle(wanted.from),
     ),
   }
 }
 
-function middle([low, high]: readonly [number, number]): number {
+function middle({ low, high }: Band): number {
   return (low + high) / 2
 }
 

@@ -24,6 +24,8 @@ import { setWater, withTrays, type SetWater } from '../core/water/set-water.ts'
 import { conductance, dryingTorr } from '../core/water/vapour.ts'
 import type { Measured } from '../core/measure/reading.ts'
 import { SPECIES } from '../core/species/species.ts'
+import type { Band } from '../core/climate/band.ts'
+import { airWantedOf } from './air-wanted.ts'
 import { figuresOfLook } from './look-figures.ts'
 import { airNotedOf, airOf, type AirNoted } from './air-of-set.ts'
 import { timelineOf } from './timeline.ts'
@@ -36,6 +38,8 @@ export interface WaterOfSet {
   advice: HumidityAdvice | null
   air: readonly AirSpan[]
   /** What the air rests on; null where no humidity was noted: the middle of what is usual is taken instead. */
+  /** Humidity wanted until lockdown, %: where a method names one. */
+  until: Band
   airNoted: AirNoted | null
   ageDays: number
   stopDay: number
@@ -205,12 +209,13 @@ export function waterOfSet(
   nowMs: number,
 ): WaterOfSet {
   const { altitudeM } = hatchery
-  const { waterLossPercent, humidityPercent } = SPECIES[set.species]
+  const { waterLossPercent } = SPECIES[set.species]
+  const { until } = airWantedOf(set, hatchery)
   const timeline = timelineOf(set, hatchery)
   // Eggs lose by the clock, also while they have not begun to grow.
   const stopDay = timeline.elapsedDaysAt(timeline.days.stopTurningDay)
   const noted = airOf(set, probes, rollUps)
-  const usual = (humidityPercent[0] + humidityPercent[1]) / 2
+  const usual = (until.low + until.high) / 2
   const air = noted.length > 0 ? noted : [{ fromDays: 0, rhPercent: usual }]
   const ageDays = Math.max(0, ageInDays(Date.parse(set.setAt), nowMs))
   const [low, high] = [waterLossPercent[0] / 100, waterLossPercent[1] / 100]
@@ -241,6 +246,7 @@ export function waterOfSet(
           })
         : null,
     air,
+    until,
     airNoted,
     ageDays,
     stopDay,

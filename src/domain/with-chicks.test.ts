@@ -3,6 +3,7 @@ import { DAY_MS } from '../core/time/durations.ts'
 import { newEgg } from '../contracts/records/egg-state.ts'
 import { type Egg } from '../contracts/records/egg-state.ts'
 import { sampleRecords } from '../contracts/records/sample-records.ts'
+import { airWantedOf } from './air-wanted.ts'
 import { writeCalendar } from '../contracts/files/calendar-file.ts'
 import { chicksNow } from './chicks-now.ts'
 import { scheduleOf, withChicks } from './set-schedule.ts'
@@ -27,7 +28,7 @@ describe('a set with chicks', () => {
   })
   it('has it in the calendar file, with what to have ready', () => {
     const schedule = withChicks({ set, eggs: [egg(1)] }, hatchery)
-    const text = writeCalendar([{ ...set, schedule, exportedKeys: [] }], {
+    const text = writeCalendar([{ ...set, air: airWantedOf(set, hatchery), schedule, exportedKeys: [] }], {
       zone: hatchery.zone,
       nowMs: Date.parse(at),
       dayLabel: () => 'day 21',

@@ -1,10 +1,10 @@
 import type { EventKind } from '../core/planning/incubation/schedule.ts'
-import { SPECIES, type SpeciesName } from '../core/species/species.ts'
+import { sayBand, type AirWanted } from '../core/climate/air-method.ts'
 import { inLanguage } from './language.ts'
 
 /** What to do and have ready for an event, in the order in which hands need it. */
-export function preparationsFor(kind: EventKind, species: SpeciesName): string[] {
-  return preparations(kind, species).map(inLanguage)
+export function preparationsFor(kind: EventKind, air: AirWanted): string[] {
+  return preparations(kind, air).map(inLanguage)
 }
 
 /** For chicks that are out. */
@@ -27,17 +27,13 @@ const CHICK_PREPARATIONS = {
   ],
 } as const
 
-function preparations(kind: EventKind, species: SpeciesName): string[] {
-  const {
-    humidityPercent: [low, high],
-    hatchHumidityPercent: [hatchLow, hatchHigh],
-  } = SPECIES[species]
+function preparations(kind: EventKind, { until, from }: AirWanted): string[] {
   switch (kind) {
     case 'warm-up':
       return [
         'Run the incubator empty until it is stable',
         'Check its display against a second thermometer',
-        `Bring the humidity to ${low}–${high} %`,
+        `Bring the humidity to ${sayBand(until)} %`,
       ]
     case 'set':
       return [
@@ -61,7 +57,7 @@ function preparations(kind: EventKind, species: SpeciesName): string[] {
         'Last look: remove eggs that are certainly dead',
         'Turner and dividers out; non-slip mat over the grid, never newspaper',
         'Liners cut to size beforehand; open water covered: chicks drown in it',
-        `Fill every water channel: ${hatchLow}–${hatchHigh} % humidity`,
+        `Fill every water channel: ${sayBand(from)} % humidity`,
         'Vents at least a third open',
         'Lid on, and leave it on',
         'Warm the brooder',

@@ -8,7 +8,7 @@ import { hatchForecast } from '../../core/climate/hatch-forecast.ts'
 import { hatchWindow } from '../../core/hatching/hatch-watch.ts'
 import { lidRestsUntil, LID_REST_HOURS } from '../../core/hatching/lockdown.ts'
 import { HELP_AFTER_HOURS } from '../../core/hatching/hatch-methods.ts'
-import { SPECIES } from '../../core/species/species.ts'
+import { airWantedOf } from '../../domain/air-wanted.ts'
 import { usualSpreadHours } from '../../domain/usual-spread.ts'
 import { localDateOf, localTimeOf, sayShortDate } from '../../core/time/local-date.ts'
 import { placeLabel } from '../../core/tray/layout.ts'
@@ -135,7 +135,7 @@ const moisture = computed(() => {
   const latest = [...(stand.value?.rhPercent.values() ?? [])].flatMap((samples) => samples.at(-1) ?? [])
   const last = latest.sort((a, b) => b.atMs - a.atMs)[0]
   if (!last) return null
-  const [low, high] = SPECIES[props.set.species].hatchHumidityPercent
+  const { low, high } = airWantedOf(props.set, store.hatchery).from
   const is =
     last.value < low ? t('watch.tooDry') : last.value > high ? t('watch.aboveTarget') : t('watch.onTarget')
   return t('watch.humidity', { humidity: last.value.toFixed(0), judged: is, low, high })

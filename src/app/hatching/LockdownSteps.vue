@@ -4,7 +4,9 @@ import { isIn } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { lockdownSteps, type LockdownStep } from '../../core/hatching/lockdown.ts'
 import { eventOf } from '../../core/planning/incubation/schedule.ts'
-import { SPECIES } from '../../core/species/species.ts'
+import { TARGET_CELSIUS } from '../../core/planning/incubation/development.ts'
+import { airWantedOf } from '../../domain/air-wanted.ts'
+import { sayQuantity } from '../../core/units.ts'
 import { sayShortDate } from '../../core/time/local-date.ts'
 import { actionOf, candlingBegan, lookSince } from '../../domain/candling.ts'
 import { scheduleOf } from '../../domain/set-schedule.ts'
@@ -84,14 +86,23 @@ const toRemove = computed(() => {
   }).length
 })
 const STEP_WORDS = computed((): Readonly<Record<LockdownStep, string>> => {
-  const [low, high] = SPECIES[props.set.species].hatchHumidityPercent
+  const {
+    from: { low, high },
+    lockdownCoolerC,
+  } = airWantedOf(props.set, store.hatchery)
+  const { units, incubators } = store.hatchery
+  const airflow = incubators.find(({ id }) => id === props.set.trays[0]?.incubatorId)?.airflow ?? 'forced'
+  const temperature = sayQuantity(units, 'temperature', TARGET_CELSIUS[airflow] - lockdownCoolerC)
   return {
     'last-look': t('step.candle'),
     'take-out-dead': t('step.remove'),
     'turner-out': t('step.turner'),
     'dividers-out': t('step.dividers'),
     'cover-grid': t('step.mat'),
-    'fill-channels': t('step.water', { low, high }),
+    'fill-channels':
+      lockdownCoolerC > 0
+        ? t('step.waterCooler', { low, high, temperature })
+        : t('step.water', { low, high }),
     'cover-water': t('step.coverWater'),
     'vents-third': t('step.vents'),
     'lay-eggs': t('step.eggs'),

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { RATE_PER_CELSIUS } from '../../core/planning/incubation/development.ts'
-import { warmerThanEggs } from '../../core/climate/band.ts'
 import { hoursAhead, warmthEffect, type Excursion } from '../../core/climate/excursions.ts'
 import type { TimeInBand } from '../../core/climate/time-in-band.ts'
 import { SEES_OPENINGS_MS } from '../../core/climate/openings.ts'
@@ -101,7 +100,7 @@ function excursionWords(excursion: Excursion): string {
         : t('findings.readOnce'),
     side: excursion.side === 'above' ? t('findings.above') : t('findings.below'),
     extreme: warm(excursion.extreme),
-    effect: EFFECT_WORDS[warmthEffect(excursion, warmerThanEggs(props.now.band))],
+    effect: EFFECT_WORDS[warmthEffect(excursion, props.now.band.aboveEggsC)],
     moves,
   })
 }

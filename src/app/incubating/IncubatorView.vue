@@ -58,7 +58,11 @@ const standing = computed(() => {
 })
 const climate = useClimate(() => ({
   probes: standing.value,
-  band: now.value?.band ?? { celsius: { low: 37.1, high: 37.9 }, rhPercent: { low: 45, high: 55 } },
+  band: now.value?.band ?? {
+    celsius: { low: 37.1, high: 37.9 },
+    rhPercent: { low: 45, high: 55 },
+    aboveEggsC: 0,
+  },
   fromMs: fromMs.value,
   toMs: toMs.value,
 }))

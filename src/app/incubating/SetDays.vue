@@ -14,6 +14,7 @@ import { useSaving } from '../shared/useSaving.ts'
 import { eventDay, useTicks, type SetPlan } from '../shared/useSetPlan.ts'
 import { count } from '../shared/wording.ts'
 import { t } from './words.ts'
+import SetAir from './SetAir.vue'
 import SetHabits from './SetHabits.vue'
 import KitButton from '../shared/kit/KitButton.vue'
 import PressArea from '../shared/kit/PressArea.vue'
@@ -78,6 +79,7 @@ function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
         />
       </div>
       <SetHabits :set="set" />
+      <SetAir :set="set" />
       <p class="text-ink-soft sm:col-span-2">{{ t('days.redraws') }}</p>
     </div>
     <table class="mt-2 w-full text-left" data-testid="events">

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { shellsOf } from '../../contracts/records/egg-kind.ts'
 import { stageWords } from '../../words/stages.ts'
+import { handTurningOf } from '../../domain/hand-turning.ts'
 import { turningTimetable } from '../../core/planning/incubation/turning.ts'
 import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
 import type { KeptReading } from '../../core/climate/likely-reading.ts'
@@ -32,13 +33,16 @@ function note(notes: string): void {
 }
 /** Turns of today, where the turning is by hand. */
 const turns = computed(() => {
-  if (!props.set.plan.turnsADay || !props.plan.started) return []
+  const turning = handTurningOf(props.set, store.hatchery)
+  if (!turning || !props.plan.started) return []
   const untilMs = props.plan.statuses.find(({ event }) => event.kind === 'stop-turning')!.event.startMs
   const today = localDateOf(clock.nowMs, zone.value)
   const days = turningTimetable({
     setAtMs: Date.parse(props.set.setAt),
     untilMs,
-    timesADay: props.set.plan.turnsADay,
+    fromMs: turning.fromMs,
+    timesADay: turning.hours.length,
+    ownHours: turning.hours,
     zone: zone.value,
   })
   return days.find((day) => day.date === today)?.turns ?? []

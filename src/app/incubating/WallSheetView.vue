@@ -4,7 +4,10 @@ import { Printer } from '@lucide/vue'
 import { EVENT_TITLES } from '../../words/events.ts'
 import { TARGET_CELSIUS } from '../../core/planning/incubation/development.ts'
 import type { EventKind, ScheduleEvent } from '../../core/planning/incubation/schedule.ts'
-import { turningHours } from '../../core/planning/incubation/turning.ts'
+import { sayBand } from '../../core/climate/air-method.ts'
+import { sayHour } from '../../core/typed-hours.ts'
+import { airWantedOf } from '../../domain/air-wanted.ts'
+import { handTurningOf } from '../../domain/hand-turning.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { localDateOf, localTimeOf, sayDate, sayShortDate } from '../../core/time/local-date.ts'
 import { sayQuantity } from '../../core/units.ts'
@@ -37,11 +40,8 @@ function title(event: ScheduleEvent): string {
       ? t('wallSheet.breakout')
       : EVENT_TITLES[event.kind]
 }
-const hour = (value: number): string =>
-  `${Math.floor(value)}:${String(Math.round((value % 1) * 60)).padStart(2, '0')}`
-const turns = computed(() =>
-  set.value?.plan.turnsADay ? turningHours({ timesADay: set.value.plan.turnsADay }).map(hour) : null,
-)
+const turns = computed(() => set.value && handTurningOf(set.value, store.hatchery)?.hours.map(sayHour))
+const air = computed(() => set.value && airWantedOf(set.value, store.hatchery))
 const print = (): void => window.print()
 </script>
 
@@ -103,8 +103,8 @@ const print = (): void => window.print()
           }}</template
         >{{
           t('wallSheet.humidity', {
-            humidity: SPECIES[set.species].humidityPercent.join('–'),
-            fromLockdown: SPECIES[set.species].hatchHumidityPercent.join('–'),
+            humidity: sayBand(air!.until),
+            fromLockdown: sayBand(air!.from),
           })
         }}
         <template v-if="turns">{{ t('wallSheet.turnAt', { times: turns.join(', ') }) }}</template>

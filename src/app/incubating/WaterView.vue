@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Scale } from '@lucide/vue'
+import { lossAgainstBand, sayBand } from '../../core/climate/air-method.ts'
 import { USUAL_ERROR } from '../../core/water/hygrometer-bias.ts'
 import type { Measured } from '../../core/measure/reading.ts'
 import { meanRh } from '../../core/water/vapour-deficit-days.ts'
@@ -61,6 +62,16 @@ async function keepHumidity(reading: KeptReading): Promise<void> {
 
 const sayDay = (atMs: number): string => sayDate(localDateOf(atMs, store.hatchery.zone))
 const said = computed(() => (water.value ? waterAdvice(water.value, sayDay) : null))
+/** Where what the eggs ask for lies outside of what is kept to. */
+const against = computed(() => {
+  const value = water.value
+  if (!value?.advice || !said.value?.changes) return ''
+  const { until, advice } = value
+  const side = lossAgainstBand(advice.wantedRhPercent, until)
+  if (side === null) return ''
+  const band = sayBand(until)
+  return side === 'drier' ? t('water.againstDrier', { band }) : t('water.againstMoister', { band })
+})
 const restsOn = computed(() => {
   const known = water.value?.airNoted
   if (!known) return ''
@@ -134,6 +145,9 @@ const rows = computed(() => {
         {{ said!.lead }}
       </h2>
       <p class="mt-1 text-lg text-ink-soft">{{ said!.more }}</p>
+      <p v-if="against" class="mt-3 rounded-lg border border-lamp p-3" data-testid="against-band">
+        {{ against }}
+      </p>
       <p v-if="water.mean && !water.mean.enough" class="mt-3 rounded-lg border border-lamp p-3">
         {{
           t('water.tooFew', {

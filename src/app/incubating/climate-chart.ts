@@ -1,5 +1,5 @@
 import type { ProbeRecord } from '../../contracts/records/probe-record.ts'
-import type { Band, ClimateBand } from '../../core/climate/band.ts'
+import type { AirSpread, Band } from '../../core/climate/band.ts'
 import { DAY_MS, MINUTE_MS } from '../../core/time/durations.ts'
 import { localDateOf, localTimeOf, sayShortDate } from '../../core/time/local-date.ts'
 import { toShown, unitSymbol, type UnitSystem } from '../../core/units.ts'
@@ -18,7 +18,7 @@ export interface ClimateEvent {
 export interface ClimateView {
   title: string
   probes: readonly ProbeRecord[]
-  band: ClimateBand
+  band: AirSpread
   fromMs: number
   toMs: number
   events: readonly ClimateEvent[]
@@ -103,7 +103,7 @@ function flat(times: Float64Array, values: Float64Array, shownAs: (value: number
 /** The extent so far, or the target's, with what was seen now; the very same where nothing is wider: it must not jump while one pans. */
 export function widened(
   before: ClimateView['extent'] | null,
-  { celsius, rhPercent }: ClimateBand,
+  { celsius, rhPercent }: AirSpread,
   seen: readonly SeenSeries[],
 ): ClimateView['extent'] {
   const from = before ?? { celsius, rhPercent }

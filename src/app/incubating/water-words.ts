@@ -1,4 +1,5 @@
-import { humidityStep, RH_LIMITS } from '../../core/water/humidity-advice.ts'
+import { RH_LIMITS } from '../../core/climate/air-method.ts'
+import { humidityStep } from '../../core/water/humidity-advice.ts'
 import type { WaterOfSet } from '../../domain/water-of-set.ts'
 import { plainDay } from '../shared/wording.ts'
 import { t } from './words.ts'

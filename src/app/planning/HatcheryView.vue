@@ -8,6 +8,7 @@ import {
   hatcheryRecordSchema,
   type HatcheryRecord,
 } from '../../contracts/records/hatchery-record.ts'
+import AirSettings from './AirSettings.vue'
 import AwayDays from './AwayDays.vue'
 import CandlingSettings from './CandlingSettings.vue'
 import IncubatorList from './IncubatorList.vue'
@@ -76,7 +77,10 @@ async function change(changes: Partial<HatcheryRecord>): Promise<void> {
         <AwayDays :hatchery="hatchery" @change="change" />
       </div>
 
-      <MethodSettings :hatchery="hatchery" @change="change" />
+      <div class="flex flex-col gap-5">
+        <MethodSettings :hatchery="hatchery" @change="change" />
+        <AirSettings :hatchery="hatchery" @change="change" />
+      </div>
 
       <IncubatorList class="lg:col-span-2" />
     </div>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Hatchery, HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
+import { sayHour } from '../../core/typed-hours.ts'
 import { oddTurns, turningHours } from '../../core/planning/incubation/turning.ts'
 import { fromShown, toShown, unitSymbol } from '../../core/units.ts'
 import { t } from './words.ts'
@@ -21,10 +22,10 @@ const zones = computed(() =>
   })),
 )
 
-const hourWords = (hour: number): string =>
-  `${Math.floor(hour)}:${String(Math.round((hour % 1) * 60)).padStart(2, '0')}`
 const turning = computed(() =>
-  turningHours({ timesADay: props.hatchery.turnsADay }).map(hourWords).join(', '),
+  turningHours({ timesADay: props.hatchery.turnsADay, ownHours: props.hatchery.turningHours })
+    .map(sayHour)
+    .join(', '),
 )
 </script>
 

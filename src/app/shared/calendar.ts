@@ -1,5 +1,6 @@
 import type { CalendarSet } from '../../contracts/files/calendar-file.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
+import { airWantedOf } from '../../domain/air-wanted.ts'
 import { withChicks } from '../../domain/set-schedule.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { eventDay } from './useSetPlan.ts'
@@ -12,7 +13,7 @@ export async function exportCalendar(sets: readonly EggSet[], fileName: string):
     sets.map(async (set): Promise<CalendarSet & { record: EggSet }> => ({
       id: set.id,
       name: set.name,
-      species: set.species,
+      air: airWantedOf(set, hatchery),
       schedule: withChicks({ set, eggs: eggsBySet.get(set.id) ?? [] }, hatchery),
       record: set,
       exportedKeys: (await repository.setting<string[]>(keysOf(set.id))) ?? [],

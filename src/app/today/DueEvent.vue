@@ -1,12 +1,11 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import type { AgendaItem } from '../../core/planning/agenda/agenda.ts'
 import type { EventKind } from '../../core/planning/incubation/schedule.ts'
 import { daysBetween, localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
 import { EVENT_TITLES } from '../../words/events.ts'
-import { preparationsFor } from '../../words/preparations.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import StateSign from '../shared/ui/StateSign.vue'
@@ -15,6 +14,9 @@ import { count } from '../shared/wording.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
 import KitFold from '../shared/kit/KitFold.vue'
+
+/** Not waited for by the first page. */
+const HaveReady = defineAsyncComponent(() => import('./HaveReady.vue'))
 
 /** One thing to do for a set: when, with what, and where it is done. */
 defineProps<{ item: AgendaItem<EggSet> }>()
@@ -79,11 +81,7 @@ function incubatorsOf(set: EggSet): string {
       </p>
       <p class="text-ink-soft">{{ when(item) }}; {{ incubatorsOf(item.set) }}</p>
       <KitFold class="text-ink-soft" :title="t('due.haveReady')">
-        <ul class="list-disc pt-1 pl-6">
-          <li v-for="line in preparationsFor(item.event.kind, item.set.species)" :key="line">
-            {{ line }}
-          </li>
-        </ul>
+        <HaveReady :kind="item.event.kind" :set="item.set" />
       </KitFold>
     </div>
     <div class="flex flex-wrap gap-2">

@@ -5,6 +5,7 @@ import { CANDLING_METHODS } from '../../core/planning/incubation/candling-method
 import { makeSchedule, type ScheduleInput } from '../../core/planning/incubation/schedule.ts'
 import { instantOf } from '../../core/time/local-date.ts'
 import { HOUR_MS, DAY_MS } from '../../core/time/durations.ts'
+import { airWanted, USUAL_AIR } from '../../core/climate/air-method.ts'
 import { writeCalendar, type CalendarSet } from './calendar-file.ts'
 
 const ZONE = 'Europe/Lisbon'
@@ -12,7 +13,7 @@ const NOW = instantOf('2026-03-20', '10:00', ZONE)
 const setOf = (changes: Partial<ScheduleInput> = {}, exportedKeys: string[] = []): CalendarSet => ({
   id: 'set-1',
   name: 'Beacon; hens, "spring"',
-  species: 'chicken',
+  air: airWanted(USUAL_AIR, 'chicken'),
   exportedKeys,
   schedule: makeSchedule({
     species: 'chicken',

@@ -2,14 +2,14 @@ import { createEvents, type DateArray, type EventAttributes } from 'ics'
 import { EVENT_TITLES } from '../../words/events.ts'
 import { preparationsFor } from '../../words/preparations.ts'
 import type { EventKind, ScheduleEvent } from '../../core/planning/incubation/schedule.ts'
-import type { SpeciesName } from '../../core/species/species.ts'
+import type { AirWanted } from '../../core/climate/air-method.ts'
 import { addDays, localDateOf, type Zone } from '../../core/time/local-date.ts'
 import { MINUTE_MS } from '../../core/time/durations.ts'
 
 export interface CalendarSet {
   id: string
   name: string
-  species: SpeciesName
+  air: AirWanted
   schedule: readonly ScheduleEvent[]
   /** Keys that an earlier file held; those that are gone from the plan are called off. */
   exportedKeys: readonly string[]
@@ -69,7 +69,7 @@ function toEntry(
     status: 'CONFIRMED' as const,
     busyStatus: 'FREE' as const,
     title: `${EVENT_TITLES[event.kind]}: ${set.name}${event.kind === 'warm-up' || event.kind === 'set' ? '' : `, ${dayLabel(set, event)}`}`,
-    description: preparationsFor(event.kind, set.species)
+    description: preparationsFor(event.kind, set.air)
       .map((line) => `• ${line}`)
       .join('\n'),
     startInputType: 'utc' as const,

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { AIR_METHODS, MOST_COOLER_C, type AirHabit } from '../../core/climate/air-method.ts'
 import { isLocalDate, isZone } from '../../core/time/local-date.ts'
 import { SHELLS, SPECIES_NAMES } from '../../core/species/species.ts'
 
@@ -24,3 +25,15 @@ export const shellField = z.enum(SHELLS)
 
 /** A type of the core as it is kept: it does not compile where a field of it would be lost. */
 export type HoldsAll<Core, Kept extends Required<Core>> = Kept
+
+const humidityBandField = z
+  .object({ low: z.number().min(10).max(95), high: z.number().min(10).max(95) })
+  .refine(({ low, high }) => low <= high, 'the lower humidity is above the higher one')
+export const airHabitField = z.object({
+  method: z.enum(AIR_METHODS),
+  own: z.object({ until: humidityBandField, from: humidityBandField }),
+  lockdownCoolerC: z.number().min(0).max(MOST_COOLER_C),
+} satisfies Record<keyof AirHabit, z.ZodType>)
+
+/** Local hours at which eggs are turned, in their order. */
+export const turningHoursField = z.array(z.number().min(0).max(23.75)).max(15)

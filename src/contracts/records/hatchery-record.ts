@@ -6,8 +6,16 @@ import { HELPING_METHODS, TAKING_OUT_METHODS } from '../../core/hatching/hatch-m
 import { CANDLING_LIMITS, LIMIT_METHODS, type CandlingLimits } from '../../core/session/limits.ts'
 import { TURNING_STOPS } from '../../core/planning/incubation/timetable.ts'
 import { UNIT_SYSTEMS } from '../../core/units.ts'
+import { USUAL_AIR } from '../../core/climate/air-method.ts'
 import { LOGGER_COLUMNS } from '../../core/climate/logger-columns.ts'
-import { instantField, localDateField, zoneField } from './fields.ts'
+import {
+  airHabitField,
+  instantField,
+  localDateField,
+  speciesField,
+  turningHoursField,
+  zoneField,
+} from './fields.ts'
 import { firstIncubator, type Incubator } from './incubator-record.ts'
 import { lampCheckSchema } from './lamp-check.ts'
 import { FRESH, stampSchema } from './stamp.ts'
@@ -31,6 +39,16 @@ export const hatcheryRecordSchema = z.object({
   /** Rest of posted eggs before setting. */
   postRestHours: z.int().min(0).max(96),
   turnsADay: z.int().min(1).max(15),
+  /** Local hours at which this keeper turns by hand; none where turns are spread over the day. */
+  turningHours: turningHoursField.default([]),
+  /** So late a turn is worth an alarm, hours. */
+  turnGraceHours: z.number().min(0.5).max(24).default(1),
+  /** How moist and warm the air is kept, and for which birds otherwise. */
+  air: airHabitField.default(USUAL_AIR),
+  airOfSpecies: z
+    .array(z.object({ species: speciesField, habit: airHabitField }))
+    .max(20)
+    .default([]),
   /** How millimetres are known at this place's lamp and camera. */
   scale: z.object({
     collarMm: z.number().min(5).max(200).nullable(),
@@ -100,6 +118,10 @@ export function newHatchery(zone: string): Hatchery {
     warmUpHours: 24,
     postRestHours: 18,
     turnsADay: 3,
+    turningHours: [],
+    turnGraceHours: 1,
+    air: USUAL_AIR,
+    airOfSpecies: [],
     altitudeM: 0,
     scaleStepG: null,
     loggerColumns: [],

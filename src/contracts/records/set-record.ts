@@ -4,7 +4,14 @@ import { CANDLING_METHODS } from '../../core/planning/incubation/candling-method
 import { MOST_DELAY_HOURS } from '../../core/planning/incubation/development.ts'
 import { DAY_COUNTS } from '../../core/planning/incubation/day-count.ts'
 import { TURNING_STOPS } from '../../core/planning/incubation/timetable.ts'
-import { idField, instantField, shellField, speciesField } from './fields.ts'
+import {
+  airHabitField,
+  idField,
+  instantField,
+  shellField,
+  speciesField,
+  turningHoursField,
+} from './fields.ts'
 import { stamped, stampSchema } from './stamp.ts'
 import type { Tray } from './tray-record.ts'
 
@@ -35,6 +42,12 @@ export const planChoicesSchema = z.object({
   delayHours: z.number().min(0).max(MOST_DELAY_HOURS),
   /** Turns a day by hand; null where the incubator turns. */
   turnsADay: z.int().min(1).max(15).nullable(),
+  /** Own local hours of turning; null for the place’s. */
+  turningHours: turningHoursField.nullable().default(null),
+  /** Posted eggs rest so long in the incubator before they are turned first, hours. */
+  firstTurnHours: z.int().min(0).max(96).default(0),
+  /** How moist and warm this set is kept; null for the place’s habit. */
+  air: airHabitField.nullable().default(null),
 })
 export type PlanChoices = z.infer<typeof planChoicesSchema>
 

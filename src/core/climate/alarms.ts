@@ -1,5 +1,5 @@
 import { HOUR_MS, MINUTE_MS } from '../time/durations.ts'
-import { warmerThanEggs, type Band, type ClimateBand } from './band.ts'
+import type { Band, ClimateBand } from './band.ts'
 import { HOT } from './excursions.ts'
 import { runningMeans } from './running-mean.ts'
 import { HOLDS_MS, type Sample } from './time-in-band.ts'
@@ -104,7 +104,7 @@ function alarmsOfProbe(
   }
   if (heardMs !== null && nowMs - heardMs > SILENT_MS)
     alarms.push({ code: 'silent', probeId: id, sinceMs: heardMs, value: null })
-  const tooHot = heatSpell(celsius, HOT.harms + warmerThanEggs(band), nowMs)
+  const tooHot = heatSpell(celsius, HOT.harms + band.aboveEggsC, nowMs)
   if (tooHot) add('too-hot', tooHot)
   else add('hot', spellOutside(celsius, { band: band.celsius, side: 'high', ...OF_WARMTH }, nowMs))
   add('cold', spellOutside(celsius, { band: band.celsius, side: 'low', ...OF_WARMTH }, nowMs))

@@ -4,7 +4,8 @@ import { MINUTE_MS, HOUR_MS, DAY_MS } from '../time/durations.ts'
 import { createRandom } from '../random/random.ts'
 import { incubatorAir } from '../simulate/incubator-air.ts'
 import { alarmsOf, mergedAlarms, SILENT_MS, type Watched, type WatchedProbe } from './alarms.ts'
-import { climateBand, warmerThanEggs } from './band.ts'
+import { airWanted, USUAL_AIR } from './air-method.ts'
+import { climateBand } from './band.ts'
 import { compareProbes } from './compare-probes.ts'
 import { excursions, hoursAhead, warmthEffect } from './excursions.ts'
 import { hatchForecast } from './hatch-forecast.ts'
@@ -19,24 +20,28 @@ const each = (values: readonly number[], stepMs = MINUTE_MS): Sample[] =>
 
 describe('the band', () => {
   it('is the species’ humidity and 0.4 °C about the target; still air is read 0.6 °C warmer', () => {
-    const forced = climateBand([{ species: 'chicken', lockedDown: false }], 'forced')
-    expect(forced).toEqual({ celsius: { low: 37.1, high: 37.9 }, rhPercent: { low: 45, high: 55 } })
-    expect(warmerThanEggs(climateBand([], 'still'))).toBeCloseTo(0.6)
+    const forced = climateBand([{ wanted: airWanted(USUAL_AIR, 'chicken'), lockedDown: false }], 'forced')
+    expect(forced).toEqual({
+      celsius: { low: 37.1, high: 37.9 },
+      rhPercent: { low: 45, high: 55 },
+      aboveEggsC: 0,
+    })
+    expect(climateBand([], 'still').aboveEggsC).toBeCloseTo(0.6)
   })
   it('of two sets is what both bear; of one in lockdown, what that needs', () => {
     // Chicken 45–55, duck 50–58: 50–55.
     const both = climateBand(
       [
-        { species: 'chicken', lockedDown: false },
-        { species: 'duck', lockedDown: false },
+        { wanted: airWanted(USUAL_AIR, 'chicken'), lockedDown: false },
+        { wanted: airWanted(USUAL_AIR, 'duck'), lockedDown: false },
       ],
       'forced',
     )
     expect(both.rhPercent).toEqual({ low: 50, high: 55 })
     const locked = climateBand(
       [
-        { species: 'chicken', lockedDown: true },
-        { species: 'duck', lockedDown: false },
+        { wanted: airWanted(USUAL_AIR, 'chicken'), lockedDown: true },
+        { wanted: airWanted(USUAL_AIR, 'duck'), lockedDown: false },
       ],
       'forced',
     )
@@ -221,7 +226,7 @@ describe('the hatch', () => {
 
 describe('alarms', () => {
   const nowMs = T0 + DAY_MS
-  const band = climateBand([{ species: 'chicken', lockedDown: false }], 'forced')
+  const band = climateBand([{ wanted: airWanted(USUAL_AIR, 'chicken'), lockedDown: false }], 'forced')
   /** Readings a minute up to now. */
   const until = (values: readonly number[]): Sample[] =>
     values.map((value, i) => ({ atMs: nowMs - (values.length - 1 - i) * MINUTE_MS, value }))

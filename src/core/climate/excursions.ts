@@ -49,7 +49,7 @@ export const HOT = { harms: 38.9, kills: 39.5, killsQuickly: 40.5 } as const
 const COLD_C = 32
 const COLD_HOURS = 6
 
-/** @param above - see warmerThanEggs */
+/** @param above - a band’s `aboveEggsC` */
 export function warmthEffect(
   { side, extreme, fromMs, toMs }: Omit<Excursion, 'isEndUnknown'>,
   above = 0,

@@ -1,3 +1,4 @@
+import { RH_LIMITS } from '../climate/air-method.ts'
 import type { Measured } from '../measure/reading.ts'
 import { lossAfter } from './loss-line.ts'
 
@@ -29,9 +30,6 @@ export interface HumidityAdvice {
   arrives: Measured
   arrivesUnchanged: Measured
 }
-
-/** Drier than this shells and membranes suffer, moister than this moulds grow. */
-export const RH_LIMITS = { least: 25, most: 75 } as const
 
 /**
  * The humidity that brings the loss to its target: loss is proportional to what the air lacks of saturation, so that

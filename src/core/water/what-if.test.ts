@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { adviseHumidity, RH_LIMITS } from './humidity-advice.ts'
+import { RH_LIMITS } from '../climate/air-method.ts'
+import { adviseHumidity } from './humidity-advice.ts'
 import { arrivesWith } from './what-if.ts'
 
 const known = { perDryDay: { value: 0.0133, sd: 0.0004 }, dry: 5, ageDays: 10, stopDay: 18 }

@@ -13,11 +13,15 @@ export type Side = (typeof SIDES)[number]
 
 export interface TurningInput {
   setAtMs: number
+  /** The first turn is not before this; posted eggs rest first. @default when they were set */
+  fromMs?: number
   /** Turning stops here, epoch milliseconds. */
   untilMs: number
   /** Wanted turns a day; at least 3, and an even number becomes the next odd one. */
   timesADay: number
   zone: Zone
+  /** The keeper's own local hours, in any order; where there are none, turns are spread over the day. */
+  ownHours?: readonly number[]
   /** Local hours of the first and the last turn. @default 7 and 22 */
   firstHour?: number
   lastHour?: number
@@ -36,12 +40,19 @@ export function oddTurns(wanted: number): number {
   return atLeast % 2 === 1 ? atLeast : atLeast + 1
 }
 
-/** Local hours of the turns of a full day, evenly spread, rounded to a quarter of an hour. */
+/** Whether the same side lies up every night: so it is where turns a day are even. */
+export function liesAlikeAtNight(hours: readonly number[]): boolean {
+  return hours.length % 2 === 0
+}
+
+/** Local hours of the turns of a full day: one's own, or evenly spread, rounded to a quarter of an hour. */
 export function turningHours({
   timesADay,
+  ownHours = [],
   firstHour = 7,
   lastHour = 22,
-}: Pick<TurningInput, 'timesADay' | 'firstHour' | 'lastHour'>): number[] {
+}: Pick<TurningInput, 'timesADay' | 'ownHours' | 'firstHour' | 'lastHour'>): number[] {
+  if (ownHours.length > 0) return [...new Set(ownHours)].sort((a, b) => a - b)
   if (!(lastHour > firstHour))
     throw new RangeError(`lastHour must be after firstHour ${firstHour}, received ${lastHour}`)
   const count = oddTurns(timesADay)
@@ -56,7 +67,7 @@ export function turningHours({
  * turns, and the sides simply go on from there.
  */
 export function turningTimetable(input: TurningInput): TurningDay[] {
-  const { setAtMs, untilMs, zone } = input
+  const { setAtMs, untilMs, zone, fromMs = setAtMs } = input
   const hours = turningHours(input)
   const first = localDateOf(setAtMs, zone)
   const days = Math.max(0, daysBetween(first, localDateOf(untilMs, zone)))
@@ -65,7 +76,7 @@ export function turningTimetable(input: TurningInput): TurningDay[] {
     const date = addDays(first, i)
     const turns = hours
       .map((hour) => ({ hour, atMs: instantOf(date, hour, zone) }))
-      .filter(({ atMs }) => atMs > setAtMs && atMs < untilMs)
+      .filter(({ atMs }) => atMs > setAtMs && atMs >= fromMs && atMs < untilMs)
       .map((turn) => ({ ...turn, sideUp: SIDES[++turned % 2]! }))
     return { date, turns }
   })
