@@ -71,25 +71,42 @@ function survivalAfter(look: LookRecord, timeline: Timeline): number {
   return livesUntilLockdown(timeline.days.stopTurningDay - timeline.ageAt(Date.parse(look.takenAt)))
 }
 
+interface OwnEggs {
+  eggs: number
+  hatched: number
+  expectedAlive: number
+}
+
+/** What a finished set showed, while its eggs and its looks are the same: many sets ask for it. */
+const known = new WeakMap<readonly Egg[], { looksByEgg: Sources['looksByEgg']; own: OwnEggs }>()
+
 /** Of finished sets: eggs whose last look before they hatched or were opened showed life, and what became of them. */
-function ownEggs(
-  { hatchery, sets, eggsBySet, looksByEgg }: Sources,
-  exceptId: string,
-): { eggs: number; hatched: number; expectedAlive: number } {
-  const own = { eggs: 0, hatched: 0, expectedAlive: 0 }
-  for (const set of sets) {
-    const eggs = eggsBySet.get(set.id) ?? []
+function ownEggs(sources: Sources, exceptId: string): OwnEggs {
+  const sum = { eggs: 0, hatched: 0, expectedAlive: 0 }
+  for (const set of sources.sets) {
+    const eggs = sources.eggsBySet.get(set.id) ?? []
     if (set.id === exceptId || !isOver(set, eggs)) continue
-    const timeline = timelineOf(set, hatchery)
-    for (const egg of eggs) {
-      const look = (looksByEgg.get(egg.id) ?? []).findLast(({ replaced }) => !replaced)
-      if (!look || standingGrade(look) !== 'developing') continue
-      const fate = eggOutcome(egg, timeline.days.incubationDays)
-      if (['unknown', 'handling', 'passed-on', 'living-removed'].includes(fate)) continue
-      own.eggs++
-      own.expectedAlive += survivalAfter(look, timeline)
-      if (fate === 'hatched') own.hatched++
-    }
+    const before = known.get(eggs)
+    const own = before?.looksByEgg === sources.looksByEgg ? before.own : eggsOfSet(set, eggs, sources)
+    known.set(eggs, { looksByEgg: sources.looksByEgg, own })
+    sum.eggs += own.eggs
+    sum.hatched += own.hatched
+    sum.expectedAlive += own.expectedAlive
+  }
+  return sum
+}
+
+function eggsOfSet(set: EggSet, eggs: readonly Egg[], { hatchery, looksByEgg }: Sources): OwnEggs {
+  const own = { eggs: 0, hatched: 0, expectedAlive: 0 }
+  const timeline = timelineOf(set, hatchery)
+  for (const egg of eggs) {
+    const look = (looksByEgg.get(egg.id) ?? []).findLast(({ replaced }) => !replaced)
+    if (!look || standingGrade(look) !== 'developing') continue
+    const fate = eggOutcome(egg, timeline.days.incubationDays)
+    if (['unknown', 'handling', 'passed-on', 'living-removed'].includes(fate)) continue
+    own.eggs++
+    own.expectedAlive += survivalAfter(look, timeline)
+    if (fate === 'hatched') own.hatched++
   }
   return own
 }

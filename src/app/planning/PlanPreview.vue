@@ -36,6 +36,10 @@ const candles = computed(() =>
     .map((event) => sayShortDate(event.date))
     .join(', '),
 )
+const chicks = computed(() => {
+  const { low, high } = props.group.chicks
+  return low === high ? count(low, 'chick') : t('preview.between', { low, high })
+})
 const lockdown = computed(() => props.group.schedule.find((event) => event.kind === 'lockdown')!)
 </script>
 
@@ -60,7 +64,14 @@ const lockdown = computed(() => props.group.schedule.find((event) => event.kind 
       <dd>
         {{ t('preview.toSet', { eggs: group.setCount })
         }}<template v-if="leftOut > 0">{{ t('preview.leftOut', { eggs: leftOut }) }}</template
-        >{{ t('preview.chicks', { chicks: count(Math.round(group.expectedChicks), 'chick') }) }}
+        ><span v-if="group.setCount > 0" class="block" data-testid="preview-chicks"
+          >{{ t('preview.chicks', { chicks }) }}
+          <span class="text-sm text-ink-soft">{{
+            group.ownEggs > 0
+              ? t('preview.byOwn', { eggs: count(group.ownEggs, 'egg') })
+              : t('preview.byUsual')
+          }}</span></span
+        >
       </dd>
       <dt class="text-ink-soft">{{ t('preview.set') }}</dt>
       <dd class="font-semibold" data-testid="preview-set">

@@ -1,9 +1,11 @@
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
 import { v4 as uuid } from 'uuid'
+import { ownHatchOf } from '../../domain/own-hatch.ts'
 import { planToRecords } from '../../domain/plan-to-records.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { computePlan } from '../../core/planning/compute-plan.ts'
+import type { OwnHatch } from '../../core/planning/intake/hatchability.ts'
 import type { DraftBatch, DraftEgg, DraftTray } from '../../core/planning/plan-draft.ts'
 import type { SpeciesName } from '../../core/species/species.ts'
 import { useClockStore } from '../shared/clock.ts'
@@ -28,7 +30,19 @@ export const usePlanStore = defineStore('plan', () => {
   const kept = useKeptDraft()
   const { draft, past, problem, unreadable, open, forgetUnreadable, change, undo } = kept
 
-  const groups = computed(() => (draft.value ? computePlan(draft.value, store.hatchery, clock.nowMs) : []))
+  /** Worked out once for a bird, until the book is another. */
+  const own = computed(() => {
+    const { hatchery, sets, eggsBySet } = store
+    const known = new Map<SpeciesName, OwnHatch>()
+    return (species: SpeciesName): OwnHatch => {
+      const hatch = known.get(species) ?? ownHatchOf(species, { hatchery, sets, eggsBySet })
+      known.set(species, hatch)
+      return hatch
+    }
+  })
+  const groups = computed(() =>
+    draft.value ? computePlan(draft.value, { ...store.hatchery, ownHatch: own.value }, clock.nowMs) : [],
+  )
   const stops = computed(() =>
     groups.value.flatMap((group) => group.problems.filter((item) => item.weight === 'stop')),
   )

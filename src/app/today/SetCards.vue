@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import { RouterLink } from 'vue-router'
 import { isIn, type Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
@@ -13,6 +13,9 @@ import type { planOf } from '../shared/useSetPlan.ts'
 import { count, dayWords } from '../shared/wording.ts'
 import { t } from './words.ts'
 import KitFold from '../shared/kit/KitFold.vue'
+
+/** Not waited for by the first page. */
+const ExpectedLine = defineAsyncComponent(() => import('../shared/expecting/ExpectedLine.vue'))
 
 /** All sets: those at work as cards, the others as a list. */
 defineProps<{
@@ -49,6 +52,7 @@ function lastLook(eggId: string) {
               })
             }}
           </p>
+          <ExpectedLine v-if="plan.started" :set="set" />
           <div class="mt-2 flex flex-wrap gap-0.5" aria-hidden="true">
             <EggMark
               v-for="egg in eggs.slice(0, 24)"

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { HOUR_MS, DAY_MS } from '../time/durations.ts'
 import { instantOf } from '../time/local-date.ts'
+import { createRandom } from '../random/random.ts'
 import { computePlan, type PlanHabits } from './compute-plan.ts'
 import {
   spreadLaidDates,
@@ -79,9 +80,32 @@ describe('a plan worked out', () => {
       [1, 0],
     ])
     expect(group).toMatchObject({ setCount: 4, places: 6, problems: [], oldestStorageDays: 4 })
-    expect(group.expectedChicks).toBeCloseTo(3)
+    expect(group.chicks.mean).toBeCloseTo(3)
   })
 
+  it('tells between how many chicks to expect, by the usual rate or by one’s own', () => {
+    const many = { eggs: eggs('a', 24), trays: [tray('t', { rows: 4, columns: 6 })] }
+    const usual = only(many)
+    expect(usual.ownEggs).toBe(0)
+    expect(usual.chicks.mean).toBeCloseTo(18)
+    // 24 eggs at a rate of Beta(15, 5), drawn 20,000 times: eight in ten lie between these.
+    const random = createRandom('chicks to expect')
+    const drawn = Array.from({ length: 20_000 }, () => {
+      // The fifth largest of nineteen even draws is of Beta(15, 5).
+      const rate = Array.from({ length: 19 }, () => random.uniform()).sort((a, b) => b - a)[4]!
+      return Array.from({ length: 24 }, () => random.uniform()).filter((draw) => draw < rate).length
+    }).sort((a, b) => a - b)
+    expect(usual.chicks).toMatchObject({ low: drawn[2000], high: drawn[18_000] })
+    const own = computePlan(
+      draft(many),
+      { ...HABITS, ownHatch: () => ({ eggs: 100, hatched: 60, expected: 100 }) },
+      NOW,
+    )[0]!
+    expect(own.ownEggs).toBe(100)
+    expect(own.chicks.mean).toBeCloseTo(24 * 0.625)
+    expect(own.chicks.high - own.chicks.low).toBeLessThanOrEqual(usual.chicks.high - usual.chicks.low)
+    expect(own.eggs[0]!.advice.expectedHatch).toBeCloseTo(0.625)
+  })
   it('makes mixed birds hatch together, the longest first', () => {
     const groups = computePlan(
       draft({

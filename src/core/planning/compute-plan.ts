@@ -11,7 +11,8 @@ import {
 import { timetableOf, usualTimetable } from './incubation/timetable.ts'
 import type { SpeciesName } from '../species/species.ts'
 import { adviseSetting, type EggAdvice } from './intake/setting-advice.ts'
-import { TOO_OLD_DAYS } from './intake/hatchability.ts'
+import { expectedChicks, type ExpectedChicks, type HatchRate } from '../hatching/expected-chicks.ts'
+import { hatchRateOf, TOO_OLD_DAYS, type OwnHatch } from './intake/hatchability.ts'
 import { instantOf, localDateOf, type LocalDate, type Zone } from '../time/local-date.ts'
 import { dealIntoTrays, placeCount, type Place } from '../tray/layout.ts'
 import type { DraftBatch, DraftEgg, DraftTray, PlanDraft } from './plan-draft.ts'
@@ -22,6 +23,8 @@ export interface PlanHabits {
   candlingHour: number
   warmUpHours: number
   postRestHours: number
+  /** What became of eggs of this bird that were set here before. */
+  ownHatch?: (species: SpeciesName) => OwnHatch
 }
 
 export interface PlannedEgg {
@@ -43,8 +46,10 @@ export interface PlanGroup {
   hatchAtMs: number
   delayHours: number
   oldestStorageDays: number | null
-  /** Chicks to be expected of those set. */
-  expectedChicks: number
+  /** Chicks to be expected of those set; eight times in ten they are between low and high. */
+  chicks: Pick<ExpectedChicks, 'mean' | 'low' | 'high'>
+  /** Own eggs that this rests on. */
+  ownEggs: number
   input: ScheduleInput
   schedule: ScheduleEvent[]
   problems: PlanProblem[]
@@ -87,9 +92,13 @@ function planGroup(group: Group, occasion: Occasion): PlanGroup {
   const { zone } = habits
   const trays = draft.trays.filter((tray) => tray.species === species)
   const places = placeCount(trays)
+  const own = habits.ownHatch?.(species) ?? { eggs: 0, hatched: 0, expected: 0 }
+  const rate = hatchRateOf(own)
+  const usualHatch = shareOf(rate)
   // The delay follows from the storage and the storage from the set day; the first guess is without delay.
   const firstSetMs = setTime(species, 0, occasion)
-  const adviseOn = (atMs: number): Advised[] => advisedOn(localDateOf(atMs, zone), group, places)
+  const adviseOn = (atMs: number): Advised[] =>
+    advisedOn(localDateOf(atMs, zone), group, { places, usualHatch })
   // Whole hours: nobody sets eggs by the minute.
   const delayHours = Math.round(meanDelay(adviseOn(firstSetMs)))
   const setAtMs = timing.by === 'hatch' ? setTime(species, delayHours, occasion) : firstSetMs
@@ -122,7 +131,8 @@ function planGroup(group: Group, occasion: Occasion): PlanGroup {
     oldestStorageDays,
     input,
     setCount: chosen.length,
-    expectedChicks: chosen.reduce((sum, { advice }) => sum + advice.expectedHatch, 0),
+    chicks: chicksOf(chosen, rate),
+    ownEggs: own.eggs,
     schedule: makeSchedule(input),
     problems: checkPlan({
       nowMs,
@@ -159,7 +169,11 @@ interface Advised {
 }
 
 /** The keeper's own eggs come first: the advice shares out the places that are left. */
-function advisedOn(date: LocalDate, { species, basket }: Group, places: number): Advised[] {
+function advisedOn(
+  date: LocalDate,
+  { species, basket }: Group,
+  { places, usualHatch }: { places: number; usualHatch: number },
+): Advised[] {
   const byWord = basket.filter(({ egg }) => egg.choice === 'set').length
   const asked = basket.map(({ egg, batch }) => ({
     id: egg.id,
@@ -177,19 +191,35 @@ function advisedOn(date: LocalDate, { species, basket }: Group, places: number):
   const free = new Set(basket.filter(({ egg }) => egg.choice === 'advice').map(({ egg }) => egg.id))
   const advised = adviseSetting(
     asked.filter(({ id }) => free.has(id)),
-    places - byWord,
-    date,
+    { places: places - byWord, setOn: date, usualHatch },
   )
   const byChoice = adviseSetting(
     asked.filter(({ id }) => !free.has(id)),
-    Infinity,
-    date,
+    { places: Infinity, setOn: date, usualHatch },
   )
   const advice = new Map([...advised, ...byChoice].map((item) => [item.id, item]))
   return basket.map(({ egg }) => {
     const own = advice.get(egg.id)!
     return { egg, advice: own, set: egg.choice === 'set' || (egg.choice === 'advice' && own.set) }
   })
+}
+
+function shareOf({ hatched, not }: HatchRate): number {
+  return hatched / (hatched + not)
+}
+
+/** Chicks of the eggs that are set: each has its own chance, and nobody knows well how eggs hatch this time. */
+function chicksOf(chosen: readonly PlannedEgg[], rate: HatchRate): PlanGroup['chicks'] {
+  const mean = chosen.reduce((sum, { advice }) => sum + advice.expectedHatch, 0)
+  const { low, high } = expectedChicks({
+    out: 0,
+    alive: chosen.length,
+    survival: chosen.length > 0 ? mean / chosen.length / shareOf(rate) : 1,
+    unread: 0,
+    mates: { alive: 0, dead: 0 },
+    rate,
+  })
+  return { mean, low, high }
 }
 
 /** Moved eggs keep their places where these exist; the others are dealt into the free places. */

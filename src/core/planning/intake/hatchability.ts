@@ -1,3 +1,4 @@
+import type { HatchRate } from '../../hatching/expected-chicks.ts'
 import { wanted } from '../../wanted.ts'
 
 /** Stored up to here eggs keep their full chance. */
@@ -20,6 +21,22 @@ export function relativeHatchability(storageDays: number): number {
 
 /** Chance against the same egg carried home in a basket; the post shakes air cells loose. */
 export const POSTED_FACTOR = 0.75
+
+/** Hatch of set of fresh, sound, local eggs where nothing else is known; worth as many eggs as are named. */
+const USUAL: Readonly<HatchRate> = { hatched: 15, not: 5 }
+
+/** What became of eggs of one's own. */
+export interface OwnHatch {
+  eggs: number
+  hatched: number
+  /** How many of them would have hatched, had every fresh, sound, local egg hatched. */
+  expected: number
+}
+
+/** How fresh, sound, local eggs hatch at a place: as is usual, moved by its own. */
+export function hatchRateOf({ hatched, expected }: Pick<OwnHatch, 'hatched' | 'expected'>): HatchRate {
+  return { hatched: USUAL.hatched + hatched, not: USUAL.not + Math.max(0, expected - hatched) }
+}
 
 export interface ExpectedHatchInput {
   storageDays: number

@@ -71,7 +71,7 @@ describe('which eggs to set', () => {
     egg('tomorrow', { laidOn: '2026-04-09' }),
     egg('long', { size: { lengthMm: 68, breadthMm: 42 } }),
   ]
-  const advice = (places: number) => adviseSetting(basket, places, '2026-04-05')
+  const advice = (places: number) => adviseSetting(basket, { places, setOn: '2026-04-05' })
 
   it('leaves the unfit out whatever the room, and says why', () => {
     const out = advice(99).filter((item) => !item.set)

@@ -45,13 +45,19 @@ const WAXED_FACTOR = 0.6
  * out even where there is room.
  * @param places - how many the trays hold
  * @param setOn - local date of setting
+ * @param usualHatch - see `expectedHatch`
  */
-export function adviseSetting(eggs: readonly EggInHand[], places: number, setOn: LocalDate): EggAdvice[] {
+export function adviseSetting(
+  eggs: readonly EggInHand[],
+  { places, setOn, usualHatch }: { places: number; setOn: LocalDate; usualHatch?: number },
+): EggAdvice[] {
   // Many eggs share a day of laying, and calendar arithmetic is dear.
   const storage = new Map<LocalDate, number>()
   for (const { laidOn } of eggs)
     if (laidOn !== null && !storage.has(laidOn)) storage.set(laidOn, daysBetween(laidOn, setOn))
-  const judged = eggs.map((egg) => judge(egg, egg.laidOn === null ? null : storage.get(egg.laidOn)!))
+  const judged = eggs.map((egg) =>
+    judge(egg, { storageDays: egg.laidOn === null ? null : storage.get(egg.laidOn)!, usualHatch }),
+  )
   const fit = judged
     .filter((advice) => advice.set)
     .sort(
@@ -66,7 +72,10 @@ export function adviseSetting(eggs: readonly EggInHand[], places: number, setOn:
   )
 }
 
-function judge(egg: EggInHand, storageDays: number | null): EggAdvice {
+function judge(
+  egg: EggInHand,
+  { storageDays, usualHatch }: { storageDays: number | null; usualHatch?: number },
+): EggAdvice {
   const reasons: AdviceReason[] = []
   let set = true
   let factor = 1
@@ -95,6 +104,6 @@ function judge(egg: EggInHand, storageDays: number | null): EggAdvice {
     set,
     storageDays,
     reasons,
-    expectedHatch: factor * expectedHatch({ storageDays: days, posted: egg.posted }),
+    expectedHatch: factor * expectedHatch({ storageDays: days, posted: egg.posted, usualHatch }),
   }
 }
