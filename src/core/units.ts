@@ -3,7 +3,7 @@ export const UNIT_SYSTEMS = ['metric', 'imperial'] as const
 export type UnitSystem = (typeof UNIT_SYSTEMS)[number]
 
 /** `scale-step`: masses as finely as a scale shows them; `warmth`: how much warmer one thing is than another. */
-export type Quantity = 'mass' | 'scale-step' | 'length' | 'altitude' | 'temperature' | 'warmth'
+export type Quantity = 'mass' | 'scale-step' | 'length' | 'altitude' | 'temperature' | 'warmth' | 'area'
 
 interface Unit {
   symbol: string
@@ -21,6 +21,7 @@ const UNITS: Readonly<Record<UnitSystem, Record<Quantity, Unit>>> = {
     altitude: { symbol: 'm', factor: 1, offset: 0, digits: 0 },
     temperature: { symbol: '°C', factor: 1, offset: 0, digits: 1 },
     warmth: { symbol: '°C', factor: 1, offset: 0, digits: 1 },
+    area: { symbol: 'm²', factor: 1, offset: 0, digits: 2 },
   },
   imperial: {
     mass: { symbol: 'oz', factor: 1 / 28.349523125, offset: 0, digits: 2 },
@@ -29,6 +30,7 @@ const UNITS: Readonly<Record<UnitSystem, Record<Quantity, Unit>>> = {
     altitude: { symbol: 'ft', factor: 1 / 0.3048, offset: 0, digits: 0 },
     temperature: { symbol: '°F', factor: 1.8, offset: 32, digits: 1 },
     warmth: { symbol: '°F', factor: 1.8, offset: 0, digits: 1 },
+    area: { symbol: 'ft²', factor: 1 / 0.09290304, offset: 0, digits: 1 },
   },
 }
 

@@ -12,17 +12,17 @@ const CHICK_PREPARATIONS = {
   'first-day': [
     'Bedding: no newspaper (legs slip), no cedar or other aromatic shavings (they harm lungs)',
     'Check that all drink and eat; dip the beaks of any that stand apart',
-    'How they lie: at the walls, too hot; huddled under the lamp, too cold',
+    'How they lie: at the walls, too hot; huddled in the warmth, too cold',
     'Do not kiss chicks or keep them in the kitchen: they carry germs',
     'Record weak chicks; follow local rules and your vet’s advice',
   ],
   'third-day': [
     'Pasted vents: wash them with warm water',
     'Splayed legs: hobble early, later is too late',
-    'Fresh water and crumb; dry litter; the lamp is still fixed twice',
+    'Fresh water and crumb; dry litter; a lamp is still fixed twice',
   ],
   cooler: [
-    'About 3 °C less at the floor than in the week before; hang the lamp higher',
+    'Lamp: hang it higher, about 3 °C less at the floor than in the week before. Warming plate: raise it with their backs',
     'More space, water and feed; check that none is alone',
   ],
 } as const

@@ -5,7 +5,12 @@ import type { EventStatus } from '../../core/planning/agenda/agenda.ts'
 import { EVENT_TITLES } from '../../words/events.ts'
 import { BROODER_KINDS } from '../../core/planning/incubation/schedule.ts'
 import { sayDate } from '../../core/time/local-date.ts'
-import { brooderPlan, brooderWarnings, type BrooderWarning } from '../../core/brooding/brooder-plan.ts'
+import {
+  brooderPlan,
+  brooderWarnings,
+  type BrooderWarmth,
+  type BrooderWarning,
+} from '../../core/brooding/brooder-plan.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { chicksNow } from '../../domain/chicks-now.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -15,7 +20,11 @@ import { useSaving } from '../shared/useSaving.ts'
 import { useTicks } from '../shared/useSetPlan.ts'
 import { warmthWords } from './brooder-words.ts'
 import { t } from './words.ts'
+import { hatcheryRecordOf } from '../../contracts/records/hatchery-record.ts'
+import { sayQuantity } from '../../core/units.ts'
 import CheckBox from '../shared/kit/CheckBox.vue'
+import FewChoice from '../shared/kit/FewChoice.vue'
+import { optionsOf } from '../shared/kit/options.ts'
 
 /** Warmth, room, water and feed for the chicks of a set, week by week; while eggs are still in nobody is alone. */
 const props = defineProps<{
@@ -53,6 +62,11 @@ function toggle({ event, state }: EventStatus): void {
     state === 'done' ? untick(props.set, event.key) : tick(props.set, event.key, clock.nowMs),
   )
 }
+const WARMTH_WORDS = { lamp: t('brooder.lamp'), plate: t('brooder.plate') } as const
+const isLamp = computed(() => store.hatchery.warmth === 'lamp')
+function warmBy(warmth: BrooderWarmth): void {
+  void saving(() => store.saveHatchery({ ...hatcheryRecordOf(store.hatchery), warmth }))
+}
 const isWaterfowl = computed(() => SPECIES[props.set.species].group === 'waterfowl')
 </script>
 
@@ -88,32 +102,42 @@ const isWaterfowl = computed(() => SPECIES[props.set.species].group === 'waterfo
         </CheckBox>
       </li>
     </ul>
+    <FewChoice
+      class="screen-only mt-3"
+      inline
+      :label="t('brooder.warmedBy')"
+      :options="optionsOf(WARMTH_WORDS)"
+      :model-value="store.hatchery.warmth"
+      @change="warmBy"
+    />
     <h3 class="mt-3 font-semibold">{{ t('brooder.weeks') }}</h3>
     <table class="mt-1 w-full max-w-xl text-left">
       <thead>
         <tr class="text-ink-soft">
           <th scope="col" class="py-1 font-normal">{{ t('brooder.week') }}</th>
-          <th scope="col" class="py-1 font-normal">{{ t('brooder.warmth') }}</th>
+          <th v-if="isLamp" scope="col" class="py-1 font-normal">{{ t('brooder.warmth') }}</th>
           <th scope="col" class="py-1 font-normal">{{ t('brooder.space') }}</th>
         </tr>
       </thead>
       <tbody>
         <tr v-for="week in weeks" :key="week.week" class="border-t border-line">
           <td class="py-1">{{ week.week }}</td>
-          <td class="py-1">{{ warmthWords(week, units) }}</td>
-          <td class="py-1">{{ week.floorM2 }} m²</td>
+          <td v-if="isLamp" class="py-1">{{ warmthWords(week, units) }}</td>
+          <td class="py-1">{{ sayQuantity(units, 'area', week.floorM2) }}</td>
         </tr>
       </tbody>
     </table>
     <ul class="mt-3 list-disc pl-5">
-      <li>{{ t('brooder.watch') }}</li>
+      <li>{{ isLamp ? t('brooder.watch') : t('brooder.watchPlate') }}</li>
+      <li v-if="!isLamp">{{ t('brooder.raisePlate') }}</li>
+      <li>{{ t('brooder.bedding') }}</li>
       <li>
         {{
           t('brooder.waterAndFeed', { nostrils: isWaterfowl ? t('brooder.nostrils') : t('brooder.pebbles') })
         }}
       </li>
       <li>
-        {{ t('brooder.fire') }}
+        {{ isLamp ? t('brooder.fire') : t('brooder.mains') }}
       </li>
     </ul>
     <p class="mt-2 text-sm text-ink-soft">

@@ -15,7 +15,9 @@ const emit = defineEmits<{ band: [name: string]; say: [change: { state?: ChickSt
   <li
     class="grid grid-cols-[4.5rem_1fr] items-center gap-x-3 gap-y-1 border-t border-line py-1.5 sm:grid-cols-[4.5rem_8rem_8rem_9rem_1fr]"
   >
-    <span class="font-semibold">{{ place }}</span>
+    <span class="font-semibold"
+      >{{ place }}<span v-if="egg.hen" class="block truncate text-sm font-normal">{{ egg.hen }}</span></span
+    >
     <span class="text-sm text-ink-soft">{{ t('chicks.out', { when: out }) }}</span>
     <TextField
       :label="t('chicks.bandOf', { place })"

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Printer } from '@lucide/vue'
 import type { Egg } from '../../contracts/records/egg-state.ts'
+import { sayQuantity } from '../../core/units.ts'
 import { brooderPlan } from '../../core/brooding/brooder-plan.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { daysBetween, localDateOf, sayDate } from '../../core/time/local-date.ts'
@@ -105,7 +106,7 @@ const print = (): void => globalThis.print()
           <td class="py-1">{{ nameOf(egg) }}</td>
           <td class="py-1">{{ sayDate(hatchedOn(egg)) }}</td>
           <td class="py-1">{{ count(ageDays(egg), 'day') }}</td>
-          <td class="py-1">{{ batchOf(egg)?.source || '' }}</td>
+          <td class="py-1">{{ [batchOf(egg)?.source, egg.hen].filter(Boolean).join(', ') }}</td>
           <td class="py-1">{{ egg.chick?.state === 'weak' ? t('handOver.weak') : '' }}</td>
         </tr>
       </tbody>
@@ -128,7 +129,7 @@ const print = (): void => globalThis.print()
           <td class="py-1 pr-8">
             {{ warmthWords(week, units) }}
           </td>
-          <td class="py-1">{{ week.floorM2 }} m²</td>
+          <td class="py-1">{{ sayQuantity(units, 'area', week.floorM2) }}</td>
         </tr>
       </tbody>
     </table>

@@ -17,6 +17,7 @@ import ConfirmDialog from '../shared/kit/ConfirmDialog.vue'
 import OwnDays from '../shared/ui/OwnDays.vue'
 import PlanBasket from './PlanBasket.vue'
 import PlanPreview from './PlanPreview.vue'
+import PlanStart from './PlanStart.vue'
 import PlanTrays from './PlanTrays.vue'
 import MethodChoice from '../shared/ui/MethodChoice.vue'
 import TimingChoice from './TimingChoice.vue'
@@ -98,11 +99,18 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
 
     <div class="mt-5 grid grid-cols-1 items-start gap-6 lg:grid-cols-[minmax(0,1fr)_27rem]">
       <div class="flex min-w-0 flex-col gap-5">
+        <PlanStart
+          :timing="draft.timing"
+          :now-ms="clock.nowMs"
+          :zone="zone"
+          @change="patch({ timing: $event })"
+        />
         <PlanBasket :draft="draft" :today="today" />
         <template v-if="draft.eggs.length > 0">
           <section class="card p-5" aria-labelledby="day">
             <h2 id="day" class="mb-3 text-xl font-semibold">{{ t('plan.timing') }}</h2>
             <TimingChoice
+              v-if="draft.timing.by !== 'already'"
               :timing="draft.timing"
               :species="
                 plan.groups.map((group) => ({

@@ -3,15 +3,15 @@ import { computed, ref } from 'vue'
 import { hatchDays } from '../../core/planning/incubation/plan-backwards.ts'
 import type { DraftTiming } from '../../core/planning/plan-draft.ts'
 import type { SpeciesName } from '../../core/species/species.ts'
-import { setDateDoubt } from '../shared/wording.ts'
 import { isLikelyDate, localDateOf, localTimeOf, sayDate, type Zone } from '../../core/time/local-date.ts'
 import { t } from './words.ts'
 import ListChoice from '../shared/kit/ListChoice.vue'
 import NumberField from '../shared/kit/NumberField.vue'
 import TextField from '../shared/kit/TextField.vue'
+import SetMoment from './SetMoment.vue'
 import FewChoice from '../shared/kit/FewChoice.vue'
 
-/** What fixes the day: chicks out on a weekday, eggs in on a day, or eggs that are in already. */
+/** What fixes the day of eggs that are not in yet: chicks out on a weekday, or eggs in on a day. */
 const props = defineProps<{
   timing: DraftTiming
   species: ReadonlyArray<{ species: SpeciesName; delayHours: number; incubationDays?: number }>
@@ -50,8 +50,7 @@ function choose(by: DraftTiming['by']): void {
   const time = localTimeOf(props.nowMs, props.zone)
   const today = localDateOf(props.nowMs, props.zone)
   if (by === 'hatch') emit('change', { by, date: offered.value[0] ?? today, hour: 12 })
-  else if (by === 'set') emit('change', { by, date: today, time: `${time.slice(0, 2)}:00` })
-  else emit('change', { by, date: today, time })
+  else emit('change', { by: 'set', date: today, time: `${time.slice(0, 2)}:00` })
 }
 function narrow(change: () => void): void {
   change()
@@ -59,20 +58,6 @@ function narrow(change: () => void): void {
   const first = offered.value[0]
   if (timing.by === 'hatch' && first && !offered.value.includes(timing.date))
     emit('change', { ...timing, date: first })
-}
-/** What is odd about the day that was typed. */
-const doubt = ref<string | null>(null)
-function setDay(changes: { date?: string; time?: string }): void {
-  if (changes.date !== undefined)
-    doubt.value = setDateDoubt(changes.date, props.nowMs, { isIn: props.timing.by === 'already' })
-  const { timing } = props
-  if (
-    timing.by === 'hatch' ||
-    (changes.date !== undefined && !isLikelyDate(changes.date)) ||
-    changes.time === ''
-  )
-    return
-  emit('change', { ...timing, ...changes })
 }
 </script>
 
@@ -85,7 +70,6 @@ function setDay(changes: { date?: string; time?: string }): void {
       :options="[
         { value: 'hatch', name: t('timing.byHatch') },
         { value: 'set', name: t('timing.bySet') },
-        { value: 'already', name: t('timing.already') },
       ]"
       :model-value="timing.by"
       @change="choose"
@@ -148,21 +132,12 @@ function setDay(changes: { date?: string; time?: string }): void {
       </p>
     </div>
 
-    <div v-if="timing.by !== 'hatch'" class="ml-7 flex flex-wrap items-end gap-3">
-      <TextField
-        :label="timing.by === 'set' ? t('timing.setOn') : t('timing.since')"
-        type="date"
-        :model-value="timing.date"
-        @change="setDay({ date: $event })"
-        data-testid="set-date"
-      />
-      <TextField
-        :label="t('timing.at')"
-        type="time"
-        :model-value="timing.time"
-        @change="setDay({ time: $event })"
-      />
-      <p v-if="doubt" class="basis-full text-ember" role="alert">{{ doubt }}</p>
-    </div>
+    <SetMoment
+      v-if="timing.by === 'set'"
+      class="ml-7"
+      :timing="timing"
+      :now-ms="nowMs"
+      @change="emit('change', $event)"
+    />
   </fieldset>
 </template>

@@ -10,7 +10,9 @@ import BatchForm from './BatchForm.vue'
 import OwnDays from '../shared/ui/OwnDays.vue'
 import PlanTimeline from '../shared/ui/PlanTimeline.vue'
 import MethodChoice from '../shared/ui/MethodChoice.vue'
+import PlanStart from './PlanStart.vue'
 import TimingChoice from './TimingChoice.vue'
+import type { DraftTiming } from '../../core/planning/plan-draft.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { chooseInList, chooseOfFew, fieldOf } from '../shared/kit/in-tests.ts'
 
@@ -142,11 +144,33 @@ describe('the day', () => {
       },
     })
     await chooseOfFew(choice, 'Choose the hatch day')
-    await chooseOfFew(choice, 'Already set')
-    expect(choice.emitted('change')).toEqual([
-      [{ by: 'hatch', date: '2026-04-22', hour: 12 }],
-      [{ by: 'already', date: '2026-04-01', time: '10:00' }],
-    ])
+    expect(choice.emitted('change')).toEqual([[{ by: 'hatch', date: '2026-04-22', hour: 12 }]])
+  })
+})
+
+describe('eggs that are in the incubator already', () => {
+  const open = (timing: DraftTiming) => mount(PlanStart, { props: { timing, nowMs: NOW, zone: ZONE } })
+  it('are asked about first, and since when', async () => {
+    const start = open({ by: 'hatch', date: '2026-04-22', hour: 12 })
+    expect(start.find('input[type="date"]').exists()).toBe(false)
+    await chooseOfFew(start, 'Yes, since …')
+    expect(start.emitted('change')).toEqual([[{ by: 'already', date: '2026-04-01', time: '10:00' }]])
+  })
+  it('may have gone in days ago; what is no day changes nothing, and what is odd is said', async () => {
+    const start = open({ by: 'already', date: '2026-04-01', time: '10:00' })
+    const day = start.find('input[type="date"]')
+    await day.setValue('2026-03-25')
+    await day.trigger('change')
+    expect(start.emitted('change')!.at(-1)).toEqual([{ by: 'already', date: '2026-03-25', time: '10:00' }])
+    const said = start.emitted('change')!.length
+    await day.setValue('')
+    await day.trigger('change')
+    expect(start.emitted('change')).toHaveLength(said)
+    await day.setValue('2027-03-25')
+    await day.trigger('change')
+    expect(start.find('[role="alert"]').exists()).toBe(true)
+    await chooseOfFew(start, 'Not yet')
+    expect(start.emitted('change')!.at(-1)).toEqual([{ by: 'set', date: '2026-04-01', time: '10:00' }])
   })
 })
 

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { BROODER_WARMTHS } from '../../core/brooding/brooder-plan.ts'
 import { POLICIES } from '../../core/grade/types.ts'
 import { CANDLING_METHODS } from '../../core/planning/incubation/candling-methods.ts'
 import { DAY_COUNTS } from '../../core/planning/incubation/day-count.ts'
@@ -78,6 +79,8 @@ export const hatcheryRecordSchema = z.object({
   /** When chicks are taken out of the incubator. */
   takingOut: z.enum(TAKING_OUT_METHODS).default('dry'),
   brooders: z.int().min(0).max(50),
+  /** What warms the chicks here. */
+  warmth: z.enum(BROODER_WARMTHS).default('lamp'),
   /** What the lamp shows, by shell; the newest of a shell holds. Each tablet keeps one of a kind; merged, several may lie here. */
   lampChecks: z.array(lampCheckSchema).max(5000).default([]),
   away: z.array(z.object({ from: localDateField, to: localDateField })).max(60),
@@ -128,6 +131,7 @@ export function newHatchery(zone: string): Hatchery {
     helping: 'never',
     takingOut: 'dry',
     brooders: 1,
+    warmth: 'lamp',
     lampChecks: [],
     away: [],
     scale: { collarMm: null, camera: null },

@@ -1,6 +1,10 @@
 import { SPECIES, type BrooderGroup, type SpeciesName } from '../species/species.ts'
 import { wanted } from '../wanted.ts'
 
+/** What warms chicks: a lamp over them, or a plate that they stand under. */
+export const BROODER_WARMTHS = ['lamp', 'plate'] as const
+export type BrooderWarmth = (typeof BROODER_WARMTHS)[number]
+
 /** One week in the brooder. */
 export interface BrooderWeek {
   /** From 1. */
