@@ -34,11 +34,12 @@ const CRACK_WORDS = {
   hairline: t('acts.hairline'),
   leaking: t('acts.leaking'),
 } as const
-const next = computed(() => CRACKS[(CRACKS.indexOf(props.egg.crack) + 1) % CRACKS.length]!)
+const nextOf = ({ crack: now }: Egg) => CRACKS[(CRACKS.indexOf(now) + 1) % CRACKS.length]!
+const next = computed(() => nextOf(props.egg))
 /** Sound, a hairline, leaking, and sound again. */
 function crack(): void {
   if (props.egg.removed) return
-  void saving(() => store.commit('crack', props.egg.id, { eggs: [{ ...props.egg, crack: next.value }] }))
+  void saving(() => store.changeEgg('crack', props.egg.id, (now) => ({ ...now, crack: nextOf(now) })))
 }
 useKeys({ k: crack })
 </script>

@@ -15,10 +15,10 @@ const { problem, saving } = useSaving()
 function takeOut(egg: Egg): void {
   const looks = store.looksByEgg.get(egg.id) ?? []
   const removed = leavingOf({ why: 'rotten' }, { set: props.set, looks, at: new Date().toISOString() })
-  void saving(() => store.commit('egg leaves', egg.id, { eggs: [{ ...egg, removed }] }))
+  void saving(() => store.changeEgg('egg leaves', egg.id, (now) => ({ ...now, removed })))
 }
 function isSound(egg: Egg): void {
-  void saving(() => store.commit('crack', egg.id, { eggs: [{ ...egg, crack: 'none' }] }))
+  void saving(() => store.changeEgg('crack', egg.id, (now) => ({ ...now, crack: 'none' })))
 }
 </script>
 

@@ -92,7 +92,7 @@ async function takeOut(reason: string): Promise<void> {
       lookId: item.look.id,
       againstPolicy: item.against,
     }
-    await hatchery.commit('removal', item.egg.id, { eggs: [{ ...item.egg, removed }] })
+    await hatchery.changeEgg('removal', item.egg.id, (now) => ({ ...now, removed }))
     asked.value = null
   } catch {
     problem.value = t('removal.notSaved')
@@ -100,9 +100,10 @@ async function takeOut(reason: string): Promise<void> {
 }
 async function noteOutcome(egg: Egg, found: Outcome | null): Promise<void> {
   try {
-    await hatchery.commit('breakout finding', egg.id, {
-      eggs: [{ ...egg, outcome: found && { at: new Date().toISOString(), found } }],
-    })
+    await hatchery.changeEgg('breakout finding', egg.id, (now) => ({
+      ...now,
+      outcome: found && { at: new Date().toISOString(), found },
+    }))
   } catch {
     problem.value = t('removal.findingNotSaved')
   }
@@ -118,7 +119,7 @@ async function leaveIn(look: LookRecord): Promise<void> {
 /** Taken out by mistake, also days ago: it lies where it lay, and all that came since stays. */
 async function putBack(egg: Egg): Promise<void> {
   try {
-    await hatchery.commit('egg put back', egg.id, { eggs: [{ ...egg, removed: null }] })
+    await hatchery.changeEgg('egg put back', egg.id, (now) => ({ ...now, removed: null }))
     problem.value = ''
   } catch (error) {
     problem.value = (error as Error).message

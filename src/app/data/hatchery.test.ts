@@ -346,6 +346,27 @@ describe('two changes at once', () => {
     expect(ticked.slice(-3)).toEqual(['a', 'b', 'c'])
   })
 
+  it('keeps all of two quick changes to an egg, whatever stood on the page when they were made', async () => {
+    const store = await opened()
+    await store.commit('plan', null, { ...planned, eggs: sample.eggs })
+    const [egg] = sample.eggs
+    const crack = () =>
+      store.changeEgg('crack', egg!.id, (now) => ({
+        ...now,
+        crack: now.crack === 'none' ? 'hairline' : 'leaking',
+      }))
+    const hen = () => store.changeEgg('hen', egg!.id, (now) => ({ ...now, hen: 'pen 3' }))
+    await Promise.all([crack(), crack(), hen()])
+    const now = () => store.eggs.find(({ id }) => id === egg!.id)
+    expect(now()).toMatchObject({ crack: 'leaking', hen: 'pen 3' })
+    // Each is a step of its own.
+    await store.undo()
+    await store.undo()
+    expect(now()).toMatchObject({ crack: 'hairline', hen: null })
+    const kept = (await opened()).eggs.find(({ id }) => id === egg!.id)
+    expect(kept).toMatchObject({ crack: 'hairline', hen: null })
+  })
+
   it('of one look both hold: a film that is read while the egg is judged', async () => {
     const store = await opened()
     await store.commit('plan', null, { ...planned, eggs: sample.eggs })

@@ -1,5 +1,6 @@
 import { v4 as uuid } from 'uuid'
 import type { JournalEntry, Step } from '../../contracts/records/journal-entry.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import {
@@ -77,6 +78,14 @@ export function stepWrites(port: StepPort) {
     })
   }
 
+  /** Changes an egg from how it stands when its turn comes: of two quick presses both count, and neither undoes the other. */
+  function changeEgg(label: string, id: string, change: (now: Egg) => Egg): Promise<void> {
+    return inTurn(async () => {
+      const now = shown.eggs.value.find((egg) => egg.id === id)
+      if (now) await commitNow(label, id, { eggs: [change(now)] })
+    })
+  }
+
   /** Changes a set from how it stands when its turn comes: quick taps all count. */
   function changeSet(label: string, id: string, change: (now: EggSet) => EggSet): Promise<void> {
     return inTurn(async () => {
@@ -111,7 +120,7 @@ export function stepWrites(port: StepPort) {
     })
   }
 
-  return { writer, standingWith, write, commit, changeLook, changeSet, amendLooks, note }
+  return { writer, standingWith, write, commit, changeLook, changeEgg, changeSet, amendLooks, note }
 }
 
 export type StepWrites = ReturnType<typeof stepWrites>

@@ -103,9 +103,13 @@ function keep(): void {
     ...(dies.value && day.value !== null ? { deathDay: Number(day.value.toFixed(1)) } : {}),
     ...(signs.value.length > 0 && found.value !== 'hatched' ? { signs: [...signs.value] } : {}),
   }
-  const pipped = hasPipped.value ? (egg.pipped ?? { at }) : egg.pipped
+  const { value: alsoPipped } = hasPipped
   void saving(async () => {
-    await store.commit('egg opened', egg.id, { eggs: [{ ...egg, outcome, pipped }] })
+    await store.changeEgg('egg opened', egg.id, (now) => ({
+      ...now,
+      outcome,
+      pipped: now.pipped ?? (alsoPipped ? { at } : null),
+    }))
     found.value = null
     day.value = null
     signs.value = []

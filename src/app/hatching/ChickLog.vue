@@ -50,7 +50,7 @@ function band(egg: Egg, name: string): void {
   said.set(egg.id, name)
   void saving(async () => {
     try {
-      await store.commit('band', egg.id, { eggs: [{ ...egg, band: name.slice(0, 40) || null }] })
+      await store.changeEgg('band', egg.id, (now) => ({ ...now, band: name.slice(0, 40) || null }))
     } finally {
       // From now on the record says so itself, also when the step is taken back.
       said.delete(egg.id)
@@ -58,9 +58,13 @@ function band(egg: Egg, name: string): void {
   })
 }
 function say(egg: Egg, change: { state?: ChickState; words?: string }): void {
-  const { state = 'well', words = '' } = egg.chick ?? {}
-  const chick = { at: new Date(clock.nowMs).toISOString(), state, words, ...change }
-  void saving(() => store.commit('chick', egg.id, { eggs: [{ ...egg, chick }] }))
+  const at = new Date(clock.nowMs).toISOString()
+  void saving(() =>
+    store.changeEgg('chick', egg.id, (now) => {
+      const { state = 'well', words = '' } = now.chick ?? {}
+      return { ...now, chick: { at, state, words, ...change } }
+    }),
+  )
 }
 </script>
 

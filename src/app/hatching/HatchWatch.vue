@@ -96,16 +96,17 @@ function words(egg: Egg): string {
 }
 /** Waiting, then pipped, then cut round where that is noted, then out. */
 function tap(egg: Egg): void {
-  const now = new Date(clock.nowMs).toISOString()
+  const at = new Date(clock.nowMs).toISOString()
   const state = stateOf(egg)
   if (state === 'out' || state === 'opened') return
-  const [label, next]: [string, Egg] =
+  // A tap means what stood on the egg: a second one by the same knuckle says no more.
+  const [label, seen]: [string, (now: Egg) => Partial<Egg>] =
     state === 'waiting'
-      ? ['pip', { ...egg, pipped: { at: now } }]
+      ? ['pip', ({ pipped }) => ({ pipped: pipped ?? { at } })]
       : state === 'pipped' && zips.value
-        ? ['zip', { ...egg, zipped: { at: now } }]
-        : ['hatched', { ...egg, outcome: { at: now, found: 'hatched' } }]
-  void saving(() => store.commit(label, egg.id, { eggs: [next] }))
+        ? ['zip', ({ zipped }) => ({ zipped: zipped ?? { at } })]
+        : ['hatched', ({ outcome }) => ({ outcome: outcome ?? { at, found: 'hatched' } })]
+  void saving(() => store.changeEgg(label, egg.id, (now) => ({ ...now, ...seen(now) })))
 }
 const longestMs = computed(() => (hatch.value.pippedMs[0] ? clock.nowMs - hatch.value.pippedMs[0] : null))
 function change(habits: Partial<HatcheryRecord>): void {

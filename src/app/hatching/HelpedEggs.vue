@@ -23,15 +23,17 @@ const HELP_WORDS: Readonly<Record<Help, string>> = {
 }
 const chosenId = ref('')
 const how = ref<Help>('moistened')
-/** Those that have broken the shell and are not out. */
-const pipped = computed(() => props.eggs.filter((egg) => isIn(egg) && (egg.pipped ?? egg.zipped)))
+/** Those that have broken the shell, and those that are out: whoever has helped notes it when the hands are free. */
+const pipped = computed(() =>
+  props.eggs.filter((egg) => (isIn(egg) && (egg.pipped ?? egg.zipped)) || egg.outcome?.found === 'hatched'),
+)
 const helped = computed(() => props.eggs.filter((egg) => egg.helped !== null))
 const chosen = computed(() => pipped.value.find(({ id }) => id === chosenId.value) ?? null)
 async function note(): Promise<void> {
   const { value: egg } = chosen
   if (!egg) return
   const noted = { at: new Date(clock.nowMs).toISOString(), how: how.value }
-  await saving(() => store.commit('helped', egg.id, { eggs: [{ ...egg, helped: noted }] }))
+  await saving(() => store.changeEgg('helped', egg.id, (now) => ({ ...now, helped: noted })))
   if (!problem.value) chosenId.value = ''
 }
 </script>

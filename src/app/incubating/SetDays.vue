@@ -30,7 +30,7 @@ const changing = ref(false)
 
 function changePlan(changes: Partial<PlanChoices>): void {
   void saving(() =>
-    store.commit('plan', null, { sets: [{ ...props.set, plan: { ...props.set.plan, ...changes } }] }),
+    store.changeSet('plan', props.set.id, (now) => ({ ...now, plan: { ...now.plan, ...changes } })),
   )
 }
 function daysOf({ date, startMs, endMs }: ScheduleEvent): string {

@@ -29,7 +29,7 @@ const zone = computed(() => store.hatchery.zone)
 const words = computed(() => stageWords(props.plan.stage))
 
 function note(notes: string): void {
-  void saving(() => store.commit('notes', null, { sets: [{ ...props.set, notes }] }))
+  void saving(() => store.changeSet('notes', props.set.id, (now) => ({ ...now, notes })))
 }
 /** Turns of today, where the turning is by hand. */
 const turns = computed(() => {

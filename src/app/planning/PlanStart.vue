@@ -18,6 +18,7 @@ function choose(isIn: boolean): void {
 <template>
   <section class="card flex flex-col gap-3 p-5" :aria-label="t('start.question')" data-testid="plan-start">
     <FewChoice
+      inline
       :label="t('start.question')"
       :options="[
         { value: false, name: t('start.notYet') },
@@ -28,7 +29,6 @@ function choose(isIn: boolean): void {
     />
     <SetMoment
       v-if="timing.by === 'already'"
-      class="ml-7"
       :timing="timing"
       :now-ms="nowMs"
       @change="emit('change', $event)"

@@ -62,7 +62,7 @@ async function leave(said: SaidOfLeaving): Promise<void> {
   const { value: leaving } = egg
   if (!leaving) return
   const removed = leavingOf(said, { set: props.set, looks: looks.value, at: new Date().toISOString() })
-  await saving(() => store.commit('egg leaves', leaving.id, { eggs: [{ ...leaving, removed }] }))
+  await saving(() => store.changeEgg('egg leaves', leaving.id, (now) => ({ ...now, removed })))
   if (problem.value) return
   open.value = false
   emit('left', leaving)
@@ -71,7 +71,7 @@ const otherwise = (why: Exclude<Leaving, 'graded'>): void => void leave({ why })
 /** Also days later: it lies where it lay, and all that came since stays. */
 function putBack(): void {
   const { value: gone } = egg
-  if (gone) void saving(() => store.commit('egg put back', gone.id, { eggs: [{ ...gone, removed: null }] }))
+  if (gone) void saving(() => store.changeEgg('egg put back', gone.id, (now) => ({ ...now, removed: null })))
 }
 useKeys({ g: ask }, () => props.keyed === true && !open.value)
 </script>
