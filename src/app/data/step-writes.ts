@@ -70,30 +70,6 @@ export function stepWrites(port: StepPort) {
     return inTurn(() => commitNow(label, eggId, changes))
   }
 
-  /** Changes one look from how it stands when its turn comes: the film of an egg may be read while it is judged. */
-  function changeLook(label: string, id: string, change: (now: LookRecord) => LookRecord): Promise<void> {
-    return inTurn(async () => {
-      const now = shown.looks.value.find((look) => look.id === id)
-      if (now) await commitNow(label, now.eggId, { looks: [change(now)] })
-    })
-  }
-
-  /** Changes an egg from how it stands when its turn comes: of two quick presses both count, and neither undoes the other. */
-  function changeEgg(label: string, id: string, change: (now: Egg) => Egg): Promise<void> {
-    return inTurn(async () => {
-      const now = shown.eggs.value.find((egg) => egg.id === id)
-      if (now) await commitNow(label, id, { eggs: [change(now)] })
-    })
-  }
-
-  /** Changes a set from how it stands when its turn comes: quick taps all count. */
-  function changeSet(label: string, id: string, change: (now: EggSet) => EggSet): Promise<void> {
-    return inTurn(async () => {
-      const now = shown.sets.value.find((set) => set.id === id)
-      if (now) await commitNow(label, null, { sets: [change(now)] })
-    })
-  }
-
   /**
    * Looks with something added that nobody decided, so that it is no step of its own.
    * @param change - asked when its turn comes; gives the looks that are otherwise
@@ -120,7 +96,39 @@ export function stepWrites(port: StepPort) {
     })
   }
 
-  return { writer, standingWith, write, commit, changeLook, changeEgg, changeSet, amendLooks, note }
+  return { writer, standingWith, write, commit, ...changesInTurn(port, commitNow), amendLooks, note }
+}
+
+/** Changes of one record from how it stands when its turn comes, whatever stood on the page. */
+function changesInTurn(
+  { shown, inTurn }: StepPort,
+  commitNow: (label: string, eggId: string | null, changes: Changes) => Promise<void>,
+) {
+  /** Changes one look from how it stands when its turn comes: the film of an egg may be read while it is judged. */
+  function changeLook(label: string, id: string, change: (now: LookRecord) => LookRecord): Promise<void> {
+    return inTurn(async () => {
+      const now = shown.looks.value.find((look) => look.id === id)
+      if (now) await commitNow(label, now.eggId, { looks: [change(now)] })
+    })
+  }
+
+  /** Changes an egg from how it stands when its turn comes: of two quick presses both count, and neither undoes the other. */
+  function changeEgg(label: string, id: string, change: (now: Egg) => Egg): Promise<void> {
+    return inTurn(async () => {
+      const now = shown.eggs.value.find((egg) => egg.id === id)
+      if (now) await commitNow(label, id, { eggs: [change(now)] })
+    })
+  }
+
+  /** Changes a set from how it stands when its turn comes: quick taps all count. */
+  function changeSet(label: string, id: string, change: (now: EggSet) => EggSet): Promise<void> {
+    return inTurn(async () => {
+      const now = shown.sets.value.find((set) => set.id === id)
+      if (now) await commitNow(label, null, { sets: [change(now)] })
+    })
+  }
+
+  return { changeLook, changeEgg, changeSet }
 }
 
 export type StepWrites = ReturnType<typeof stepWrites>
