@@ -6,7 +6,7 @@ import type { MethodWords } from './methods.ts'
 export const AIR_METHOD_CHOICES: Readonly<Record<AirMethod, MethodWords>> = spoken({
   usual: {
     label: 'As most charts have it',
-    reason: 'Moderate, and moist from lockdown on, for each bird its own figures.',
+    reason: 'Moderate, then moist from lockdown on; each bird has its own figures.',
   },
   dry: {
     label: 'Dry, with a wet lockdown',
@@ -22,8 +22,7 @@ export const AIR_METHOD_CHOICES: Readonly<Record<AirMethod, MethodWords>> = spok
   },
   'by-loss': {
     label: 'By the loss alone',
-    reason:
-      'No figure is kept to: what the eggs lost so far says what to run. Weigh, or watch the air cells.',
+    reason: 'No fixed figure: what the eggs have lost so far decides. Weigh them, or watch the air cells.',
   },
   maker: {
     label: 'As the incubator’s maker says',

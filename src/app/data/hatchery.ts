@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import type { HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
+import { hatcheryRecordOf, type HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
 import type { JournalEntry } from '../../contracts/records/journal-entry.ts'
 import type { ProbeReading } from '../../contracts/records/readings-record.ts'
 import type { HatcheryRecords } from '../../contracts/records/records.ts'
@@ -79,6 +79,11 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     tell({ kind: 'reload' })
   }
 
+  /** Changes habits of the place from how they stand when their turn comes: two quick changes both hold. */
+  function changeHatchery(changes: Partial<HatcheryRecord>): Promise<void> {
+    return inTurn(() => saveHatchery({ ...hatcheryRecordOf(shown.hatchery.value), ...changes }))
+  }
+
   return {
     repository,
     ...seenOf(shown),
@@ -94,6 +99,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     undo: (): Promise<JournalEntry | null> => inTurn(() => undoStep(port, writes)),
     checkStorage,
     saveHatchery,
+    changeHatchery,
     learnt,
     /** Everything that is here; `openAll` fetches the rest. */
     records: () => recordsOf(shown),

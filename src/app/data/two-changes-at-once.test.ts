@@ -52,6 +52,15 @@ describe('two changes at once', () => {
     expect(ticked.slice(-3)).toEqual(['a', 'b', 'c'])
   })
 
+  it('keeps both of two quick changes to the place', async () => {
+    const store = await opened()
+    await Promise.all([
+      store.changeHatchery({ brooders: 4 }),
+      store.changeHatchery({ warmth: 'plate' }),
+    ])
+    expect((await opened()).hatchery).toMatchObject({ brooders: 4, warmth: 'plate' })
+  })
+
   it('keeps all of two quick changes to an egg, whatever stood on the page when they were made', async () => {
     const store = await opened()
     await store.commit('plan', null, { ...planned, eggs: sample.eggs })

@@ -20,7 +20,6 @@ import { useSaving } from '../shared/useSaving.ts'
 import { useTicks } from '../shared/useSetPlan.ts'
 import { warmthWords } from './brooder-words.ts'
 import { t } from './words.ts'
-import { hatcheryRecordOf } from '../../contracts/records/hatchery-record.ts'
 import { sayQuantity } from '../../core/units.ts'
 import CheckBox from '../shared/kit/CheckBox.vue'
 import FewChoice from '../shared/kit/FewChoice.vue'
@@ -65,7 +64,7 @@ function toggle({ event, state }: EventStatus): void {
 const WARMTH_WORDS = { lamp: t('brooder.lamp'), plate: t('brooder.plate') } as const
 const isLamp = computed(() => store.hatchery.warmth === 'lamp')
 function warmBy(warmth: BrooderWarmth): void {
-  void saving(() => store.saveHatchery({ ...hatcheryRecordOf(store.hatchery), warmth }))
+  void saving(() => store.changeHatchery({ warmth }))
 }
 const isWaterfowl = computed(() => SPECIES[props.set.species].group === 'waterfowl')
 </script>

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
 import { isIn, type Egg } from '../../contracts/records/egg-state.ts'
-import { hatcheryRecordOf, type HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
+import type { HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { hatchForecast } from '../../core/climate/hatch-forecast.ts'
 import { hatchWindow } from '../../core/hatching/hatch-watch.ts'
@@ -110,7 +110,7 @@ function tap(egg: Egg): void {
 }
 const longestMs = computed(() => (hatch.value.pippedMs[0] ? clock.nowMs - hatch.value.pippedMs[0] : null))
 function change(habits: Partial<HatcheryRecord>): void {
-  void saving(() => store.saveHatchery({ ...hatcheryRecordOf(store.hatchery), ...habits }))
+  void saving(() => store.changeHatchery(habits))
 }
 
 const incubatorId = computed(() => props.set.trays[0]?.incubatorId ?? null)

@@ -107,6 +107,15 @@ const print = (): void => window.print()
             fromLockdown: sayBand(air!.from),
           })
         }}
+        <template v-if="air!.lockdownCoolerC > 0">{{
+          t('wallSheet.cooler', {
+            temperature: sayQuantity(
+              store.hatchery.units,
+              'temperature',
+              TARGET_CELSIUS[incubator?.airflow ?? 'forced'] - air!.lockdownCoolerC,
+            ),
+          })
+        }}</template>
         <template v-if="turns">{{ t('wallSheet.turnAt', { times: turns.join(', ') }) }}</template>
       </p>
       <p class="mt-2 text-[11pt]">

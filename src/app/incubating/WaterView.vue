@@ -67,7 +67,7 @@ const against = computed(() => {
   const value = water.value
   if (!value?.advice || !said.value?.changes) return ''
   const { until, advice } = value
-  const side = lossAgainstBand(advice.wantedRhPercent, until)
+  const side = lossAgainstBand(advice.rhPercent.value, until)
   if (side === null) return ''
   const band = sayBand(until)
   return side === 'drier' ? t('water.againstDrier', { band }) : t('water.againstMoister', { band })

@@ -34,7 +34,7 @@ async function change(changes: Partial<HatcheryRecord>): Promise<void> {
     return
   }
   try {
-    await store.saveHatchery(next.data)
+    await store.changeHatchery(changes)
     message.value = {
       bad: false,
       text: t('hatchery.saved'),

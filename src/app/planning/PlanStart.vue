@@ -9,6 +9,7 @@ import { t } from './words.ts'
 const props = defineProps<{ timing: DraftTiming; nowMs: number; zone: Zone }>()
 const emit = defineEmits<{ change: [timing: DraftTiming] }>()
 function choose(isIn: boolean): void {
+  if (isIn === (props.timing.by === 'already')) return
   const time = localTimeOf(props.nowMs, props.zone)
   const date = localDateOf(props.nowMs, props.zone)
   emit('change', isIn ? { by: 'already', date, time } : { by: 'set', date, time: `${time.slice(0, 2)}:00` })

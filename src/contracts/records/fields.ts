@@ -28,7 +28,10 @@ export type HoldsAll<Core, Kept extends Required<Core>> = Kept
 
 const humidityBandField = z
   .object({ low: z.number().min(10).max(95), high: z.number().min(10).max(95) })
-  .refine(({ low, high }) => low <= high, 'the lower humidity is above the higher one')
+  .refine(({ low, high }) => low <= high, {
+    path: ['low'],
+    message: 'it is above the higher one',
+  })
 export const airHabitField = z.object({
   method: z.enum(AIR_METHODS),
   own: z.object({ until: humidityBandField, from: humidityBandField }),

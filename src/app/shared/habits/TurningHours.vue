@@ -42,6 +42,9 @@ function read(): void {
     <p v-if="hours.length === 0" class="mt-1 text-sm text-ink-soft">
       {{ t('turning.spread', { hours: words(usual) }) }}
     </p>
+    <p v-if="standing.length === 1" class="mt-1 text-sm text-ember" role="status">
+      {{ t('turning.once') }}
+    </p>
     <p v-if="liesAlikeAtNight(standing)" class="mt-1 text-sm text-ember" role="status">
       {{ t('turning.even', { n: standing.length }) }}
     </p>
