@@ -50,7 +50,11 @@ function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
       </KitButton>
     </div>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
-    <div v-if="changing" class="mt-3 grid gap-4 border-b border-line pb-4 sm:grid-cols-2" data-testid="ways">
+    <div
+      v-if="changing"
+      class="mt-3 grid grid-cols-1 gap-4 border-b border-line pb-4 sm:grid-cols-2"
+      data-testid="ways"
+    >
       <div>
         <MethodChoice
           :legend="t('days.whenToCandle')"

@@ -125,7 +125,7 @@ const day = (value: number): string => String(value)
 
 <template>
   <section
-    class="grid gap-4 sm:col-span-2 sm:grid-cols-2"
+    class="grid grid-cols-1 gap-4 sm:col-span-2 sm:grid-cols-2"
     :aria-label="t('habits.title')"
     data-testid="set-habits"
   >

@@ -24,6 +24,7 @@ function setDay(changes: { date?: string; time?: string }): void {
     <TextField
       :label="timing.by === 'set' ? t('timing.setOn') : t('timing.since')"
       type="date"
+      class="max-w-full min-w-0"
       :model-value="timing.date"
       @change="setDay({ date: $event })"
       data-testid="set-date"
@@ -31,6 +32,7 @@ function setDay(changes: { date?: string; time?: string }): void {
     <TextField
       :label="t('timing.at')"
       type="time"
+      class="max-w-full min-w-0"
       :model-value="timing.time"
       @change="setDay({ time: $event })"
     />
