@@ -74,16 +74,6 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     if (loaded.value && leads.value) await noticing(() => repository.flush()).catch(() => undefined)
   }
 
-  async function saveHatchery(next: HatcheryRecord): Promise<void> {
-    await habits(port, next)
-    tell({ kind: 'reload' })
-  }
-
-  /** Changes habits of the place from how they stand when their turn comes: two quick changes both hold. */
-  function changeHatchery(changes: Partial<HatcheryRecord>): Promise<void> {
-    return inTurn(() => saveHatchery({ ...hatcheryRecordOf(shown.hatchery.value), ...changes }))
-  }
-
   return {
     repository,
     ...seenOf(shown),
@@ -98,8 +88,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     ...steps,
     undo: (): Promise<JournalEntry | null> => inTurn(() => undoStep(port, writes)),
     checkStorage,
-    saveHatchery,
-    changeHatchery,
+    ...placeWrites(port, () => tell({ kind: 'reload' })),
     learnt,
     /** Everything that is here; `openAll` fetches the rest. */
     records: () => recordsOf(shown),
@@ -124,15 +113,25 @@ function learning(
   })
 }
 
-/** The place’s own habits; a later plan starts from them. */
-async function habits(
-  { repository, shown, book, mustLead, noticing }: StepPort,
-  next: HatcheryRecord,
-): Promise<void> {
-  mustLead()
-  const written = stamped(next, { device: book.device(), now: shown.place.value })
-  await noticing(() => repository.saveHatchery(written))
-  shown.place.value = written
+/** The place’s own habits; a later plan starts from them. @param tellTabs - that they are others now */
+function placeWrites(
+  { repository, shown, book, inTurn, mustLead, noticing }: StepPort,
+  tellTabs: () => void,
+) {
+  async function saveHatchery(next: HatcheryRecord): Promise<void> {
+    mustLead()
+    const written = stamped(next, { device: book.device(), now: shown.place.value })
+    await noticing(() => repository.saveHatchery(written))
+    shown.place.value = written
+    tellTabs()
+  }
+
+  /** From how they stand when their turn comes: two quick changes both hold. */
+  function changeHatchery(changes: Partial<HatcheryRecord>): Promise<void> {
+    return inTurn(() => saveHatchery({ ...hatcheryRecordOf(shown.hatchery.value), ...changes }))
+  }
+
+  return { saveHatchery, changeHatchery }
 }
 
 /** What of the shown records the pages see. */
