@@ -44,6 +44,7 @@ async function bundleOf(eggCount: number): Promise<Buffer> {
       turningHours: null,
       firstTurnHours: 0,
       air: null,
+      takingOut: null,
       delayHours: 0,
       turnsADay: null,
     },

@@ -62,6 +62,7 @@ export function demoPastSet(
       turningHours: null,
       firstTurnHours: 0,
       air: null,
+      takingOut: null,
       delayHours: 0,
       turnsADay: null,
     },
@@ -122,6 +123,7 @@ export function demoPastSet(
       events.push({
         ...told(giveUpDay),
         kind: 'opened',
+        disc: null,
         found: foundIn(story.fate),
         deathDay: DEATH_DAYS[story.fate] ?? null,
         signs: [...(story.signs ?? [])],

@@ -78,6 +78,7 @@ function toSet(basket: DemoBasket, tray: Tray, nowMs: number): EggSet {
       turningHours: null,
       firstTurnHours: 0,
       air: null,
+      takingOut: null,
       delayHours: 0,
       turnsADay: basket.incubator === 'cabinet' ? null : 3,
     },

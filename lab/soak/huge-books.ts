@@ -41,6 +41,7 @@ function setOf(id: string, ageDays: number, trays: number, rows: number, columns
       turningHours: null,
       firstTurnHours: 0,
       air: null,
+      takingOut: null,
       delayHours: 0,
       turnsADay: null,
     },

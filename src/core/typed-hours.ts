@@ -1,3 +1,5 @@
+import { sayClock, type Clock } from './time/clock-words.ts'
+
 /** An hour of the day as people write it: 7, 7:15, 19.45, 6 pm. */
 const HOUR = /^(\d{1,2})(?:[:.h](\d{2}))?\s*(am|pm)?$/i
 
@@ -26,7 +28,7 @@ function typedHour(part: string): number | null {
   return Math.min(23.75, Math.round((hour + Number(minutes) / 60) * 4) / 4)
 }
 
-/** An hour of the day as a clock shows it: 7:15. */
-export function sayHour(hour: number): string {
-  return `${Math.floor(hour)}:${String(Math.round((hour % 1) * 60)).padStart(2, '0')}`
+/** An hour of the day as the keeper's clock shows it: 7:15, or 7:15 am. */
+export function sayHour(hour: number, clock: Clock = '24h'): string {
+  return sayClock(`${Math.floor(hour)}:${String(Math.round((hour % 1) * 60)).padStart(2, '0')}`, clock)
 }

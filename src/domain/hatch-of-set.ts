@@ -1,4 +1,6 @@
 import { HOUR_MS } from '../core/time/durations.ts'
+import type { TakingOutMethod } from '../core/hatching/hatch-methods.ts'
+import type { Hatchery } from '../contracts/records/hatchery-record.ts'
 import type { Egg } from '../contracts/records/egg-state.ts'
 import type { EggSet, HatchCount } from '../contracts/records/set-record.ts'
 
@@ -14,6 +16,14 @@ export interface HatchOfSet {
 }
 /** A zip is seen about so long after the pip, hours: it tells the pip where nobody saw that. */
 const PIP_TO_ZIP_HOURS = 13
+
+/** When a set's chicks are taken out: by its own habit, else the place's. */
+export function takingOutOf(
+  { plan }: Pick<EggSet, 'plan'>,
+  hatchery: Pick<Hatchery, 'takingOut'>,
+): TakingOutMethod {
+  return plan.takingOut ?? hatchery.takingOut
+}
 
 /** @param eggs - of this set, those removed among them */
 export function hatchOfSet({ counted }: Pick<EggSet, 'counted'>, eggs: readonly Egg[]): HatchOfSet {

@@ -59,6 +59,7 @@ export function planToRecords(
         turningHours: null,
         firstTurnHours: 0,
         air: null,
+        takingOut: null,
         delayHours: group.delayHours,
         turnsADay: incubator?.turner === 'hand' ? hatchery.turnsADay : null,
       },

@@ -84,6 +84,7 @@ function setOfOne(
       turningHours: null,
       firstTurnHours: 0,
       air: null,
+      takingOut: null,
       delayHours: 0,
       turnsADay: incubator?.turner === 'hand' ? hatchery.turnsADay : null,
     },

@@ -6,7 +6,7 @@ import { DAY_MS } from '../core/time/durations.ts'
 import type { Hatchery } from '../contracts/records/hatchery-record.ts'
 import type { Egg } from '../contracts/records/egg-state.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
-import { hatchOfSet } from './hatch-of-set.ts'
+import { hatchOfSet, takingOutOf } from './hatch-of-set.ts'
 import { timetableOfPlan } from './timeline.ts'
 
 /** A set's plan in the terms of the schedule. */
@@ -52,7 +52,8 @@ export function withChicks(
   const [firstOutMs] = outMs
   const lastOutMs = outMs.at(-1)
   if (firstOutMs === undefined || lastOutMs === undefined) return schedule
-  const { takingOut, zone } = hatchery
+  const { zone } = hatchery
+  const takingOut = takingOutOf(set, hatchery)
   const { incubationDays } = timetableOfPlan(set)
   return [...schedule, ...brooderEvents({ firstOutMs, lastOutMs }, { takingOut, zone, incubationDays })]
 }

@@ -24,6 +24,11 @@ export const AIR_METHOD_CHOICES: Readonly<Record<AirMethod, MethodWords>> = spok
     label: 'By the loss alone',
     reason: 'No fixed figure: what the eggs have lost so far decides. Weigh them, or watch the air cells.',
   },
+  unmeasured: {
+    label: 'Not measured',
+    reason:
+      'No hygrometer: the water is always kept full, as this incubator hatches well with. Nothing is asked of a figure; weights and air cells tell whether it was right.',
+  },
   maker: {
     label: 'As the incubator’s maker says',
     reason: 'Its display and its channels were made for these figures.',

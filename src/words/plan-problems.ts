@@ -1,17 +1,20 @@
 import type { PlanProblem } from '../core/planning/incubation/plan-problems.ts'
 import { BEST_STORAGE_DAYS, STORAGE_LIMIT_DAYS, TOO_OLD_DAYS } from '../core/planning/intake/hatchability.ts'
 import { HOUR_MS } from '../core/time/durations.ts'
-import { localDateOf, localTimeOf, sayDate, type Zone } from '../core/time/local-date.ts'
+import { localDateOf, sayDate, type Zone } from '../core/time/local-date.ts'
 import type { Advice } from './advice.ts'
 import { spoken } from './language.ts'
 
-export function sayPlanProblem(problem: PlanProblem, zone: Zone): Advice {
-  return spoken({ ...planProblem(problem, zone) })
+/** @param clockTime - a time of day as the keeper writes it */
+export function sayPlanProblem(
+  problem: PlanProblem,
+  { zone, clockTime }: { zone: Zone; clockTime: (atMs: number) => string },
+): Advice {
+  return spoken({ ...planProblem(problem, zone, clockTime) })
 }
 
-function planProblem(problem: PlanProblem, zone: Zone): Advice {
+function planProblem(problem: PlanProblem, zone: Zone, time: (atMs: number) => string): Advice {
   const day = (atMs: number): string => sayDate(localDateOf(atMs, zone))
-  const time = (atMs: number): string => localTimeOf(atMs, zone)
   switch (problem.code) {
     case 'no-eggs':
       return {

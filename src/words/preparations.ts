@@ -27,13 +27,13 @@ const CHICK_PREPARATIONS = {
   ],
 } as const
 
-function preparations(kind: EventKind, { until, from }: AirWanted): string[] {
+function preparations(kind: EventKind, { until, from, isMeasured }: AirWanted): string[] {
   switch (kind) {
     case 'warm-up':
       return [
         'Run the incubator empty until it is stable',
         'Check its display against a second thermometer',
-        `Bring the humidity to ${sayBand(until)} %`,
+        isMeasured ? `Bring the humidity to ${sayBand(until)} %` : 'Fill the water as you always do',
       ]
     case 'set':
       return [
@@ -57,7 +57,9 @@ function preparations(kind: EventKind, { until, from }: AirWanted): string[] {
         'Last look: remove eggs that are certainly dead',
         'Turner and dividers out; non-slip mat over the grid, never newspaper',
         'Liners cut to size beforehand; open water covered: chicks drown in it',
-        `Fill every water channel: ${sayBand(from)} % humidity`,
+        isMeasured
+          ? `Fill every water channel: ${sayBand(from)} % humidity`
+          : 'Fill every water channel, and leave the hatch enough for its days',
         'Vents at least a third open',
         'Lid on, and leave it on',
         'Warm the brooder',

@@ -13,6 +13,7 @@ import { useKeys } from '../shared/useKeys.ts'
 import { count, GRADE_WORDS, mainReason, nameOfEgg } from '../shared/wording.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import EggLeaves from '../shared/leaving/EggLeaves.vue'
+import EggsAtHand from '../shared/leaving/EggsAtHand.vue'
 import EggMark from '../shared/ui/EggMark.vue'
 import GradeSign from '../shared/ui/GradeSign.vue'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
@@ -254,6 +255,7 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
     <p class="mt-2 text-ink-soft">
       {{ t('removal.caution') }}
     </p>
+    <EggsAtHand class="mt-5" :set="set" :eggs="inside" />
     <div class="mt-6 flex flex-wrap gap-3">
       <KitButton :disabled="hatchery.journal.length === 0" @click="back">
         {{ t('keys.undo') }} <span class="key">Z</span>

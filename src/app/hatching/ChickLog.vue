@@ -4,7 +4,7 @@ import { FileText } from '@lucide/vue'
 import { CHICK_STATES, type ChickState } from '../../contracts/records/egg-record.ts'
 import { type Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
-import { localDateOf, localTimeOf, sayShortDate } from '../../core/time/local-date.ts'
+import { localDateOf, sayShortDate } from '../../core/time/local-date.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useSaving } from '../shared/useSaving.ts'
@@ -12,6 +12,7 @@ import { count, nameOfEgg } from '../shared/wording.ts'
 import { CHICK_WORDS } from './chick-words.ts'
 import ChickRow from './ChickRow.vue'
 import { t } from './words.ts'
+import { clockTime } from '../shared/clock-time.ts'
 import KitButton from '../shared/kit/KitButton.vue'
 
 /** Every chick of a set: what it is known by, how it does, where it went. */
@@ -34,7 +35,7 @@ const placeOf = (egg: Egg): string => nameOfEgg(props.set.trays, egg)
 const out = (egg: Egg): string => {
   const atMs = Date.parse(egg.outcome!.at)
   const { zone } = store.hatchery
-  return `${sayShortDate(localDateOf(atMs, zone))} ${localTimeOf(atMs, zone)}`
+  return `${sayShortDate(localDateOf(atMs, zone))} ${clockTime(atMs, zone)}`
 }
 
 /** A band that another chick has; apart from what a save that is still under way will say. */

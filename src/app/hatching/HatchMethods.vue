@@ -2,16 +2,21 @@
 import { computed } from 'vue'
 import type { HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
 import { HELP_AFTER_HOURS, TAKE_OUT_HOURS, YOLK_HOURS } from '../../core/hatching/hatch-methods.ts'
-import { localDateOf, localTimeOf, sayShortDate } from '../../core/time/local-date.ts'
+import { localDateOf, sayShortDate } from '../../core/time/local-date.ts'
 import { HOUR_MS } from '../../core/time/durations.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { roughTime } from '../shared/wording.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { t } from './words.ts'
 import FewChoice from '../shared/kit/FewChoice.vue'
+import { clockTime } from '../shared/clock-time.ts'
+import { TAKING_OUT_WORDS } from '../shared/habits/taking-out-words.ts'
 import { optionsOf } from '../shared/kit/options.ts'
 
-/** Two questions on which good keepers differ: whether to help, and when chicks come out. The place's answers are kept. */
+/**
+ * Two questions on which good keepers differ: whether to help, and when chicks come out.
+ * Help is the place's habit; when chicks come out is told for this set, and where it is not, goes by the place's.
+ */
 const props = defineProps<{
   helping: HatcheryRecord['helping']
   takingOut: HatcheryRecord['takingOut']
@@ -19,17 +24,15 @@ const props = defineProps<{
   /** Eggs that have waited long since their pip. */
   slow: number
 }>()
-const emit = defineEmits<{ change: [habits: Partial<Pick<HatcheryRecord, 'helping' | 'takingOut'>>] }>()
+const emit = defineEmits<{
+  helping: [HatcheryRecord['helping']]
+  takingOut: [HatcheryRecord['takingOut']]
+}>()
 const store = useHatcheryStore()
 const clock = useClockStore()
 const HELPING = { never: 'never', 'last-resort': t('methods.lastResort') } as const
-const TAKING_OUT = {
-  dry: t('methods.whenDry'),
-  'one-day': t('methods.afterADay'),
-  'two-to-three-days': t('methods.whenOver'),
-} as const
 const at = (atMs: number): string =>
-  `${sayShortDate(localDateOf(atMs, store.hatchery.zone))} ${localTimeOf(atMs, store.hatchery.zone)}`
+  `${sayShortDate(localDateOf(atMs, store.hatchery.zone))} ${clockTime(atMs, store.hatchery.zone)}`
 const helpingWords = computed(() => {
   if (props.helping === 'never') return t('methods.noHelp')
   const many =
@@ -62,16 +65,16 @@ const takingOutWords = computed(() => {
       :label="t('methods.helping')"
       :options="optionsOf(HELPING)"
       :model-value="helping"
-      @change="emit('change', { helping: $event })"
+      @change="emit('helping', $event)"
     >
       <p class="text-ink-soft" data-testid="helping">{{ helpingWords }}</p>
     </FewChoice>
     <FewChoice
       inline
       :label="t('methods.takingOut')"
-      :options="optionsOf(TAKING_OUT)"
+      :options="optionsOf(TAKING_OUT_WORDS)"
       :model-value="takingOut"
-      @change="emit('change', { takingOut: $event })"
+      @change="emit('takingOut', $event)"
     >
       <p class="text-ink-soft" data-testid="taking-out">{{ takingOutWords }}</p>
     </FewChoice>

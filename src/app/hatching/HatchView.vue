@@ -14,6 +14,7 @@ import { useSetPlan } from '../shared/useSetPlan.ts'
 import { count, dayWords } from '../shared/wording.ts'
 import ExpectedChicks from '../shared/expecting/ExpectedChicks.vue'
 import EggLeaves from '../shared/leaving/EggLeaves.vue'
+import EggsAtHand from '../shared/leaving/EggsAtHand.vue'
 import BrooderPlan from './BrooderPlan.vue'
 import BreakoutList from './BreakoutList.vue'
 import CloseSet from './CloseSet.vue'
@@ -108,6 +109,7 @@ useKeys({ z: undo })
       :still-in="isOver ? 0 : waiting.length"
       :statuses="plan.statuses"
     />
+    <EggsAtHand v-if="!isClosed" class="screen-only" :set="set" :eggs="waiting" />
     <div v-if="isLocked || isOver" class="screen-only flex flex-wrap items-center gap-4">
       <CloseSet :set="set" :eggs="eggs" />
       <p class="text-ink-soft">

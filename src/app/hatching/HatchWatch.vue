@@ -10,10 +10,10 @@ import { lidRestsUntil, LID_REST_HOURS } from '../../core/hatching/lockdown.ts'
 import { HELP_AFTER_HOURS } from '../../core/hatching/hatch-methods.ts'
 import { airWantedOf } from '../../domain/air-wanted.ts'
 import { usualSpreadHours } from '../../domain/usual-spread.ts'
-import { localDateOf, localTimeOf, sayShortDate } from '../../core/time/local-date.ts'
+import { localDateOf, sayShortDate } from '../../core/time/local-date.ts'
 import { placeLabel } from '../../core/tray/layout.ts'
 import { HOUR_MS } from '../../core/time/durations.ts'
-import { hatchOfSet } from '../../domain/hatch-of-set.ts'
+import { hatchOfSet, takingOutOf } from '../../domain/hatch-of-set.ts'
 import { scheduleInputOf } from '../../domain/set-schedule.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
@@ -28,6 +28,7 @@ import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
 import CheckBox from '../shared/kit/CheckBox.vue'
 import ListChoice from '../shared/kit/ListChoice.vue'
+import { clockTime } from '../shared/clock-time.ts'
 import FewChoice from '../shared/kit/FewChoice.vue'
 
 /** Pips and chicks by a tap with a knuckle, through the window; the lid stays on. */
@@ -38,7 +39,7 @@ const sensing = useSensingStore()
 const { problem, saving } = useSaving()
 const zone = computed(() => store.hatchery.zone)
 const at = (atMs: number): string =>
-  `${sayShortDate(localDateOf(atMs, zone.value))} ${localTimeOf(atMs, zone.value)}`
+  `${sayShortDate(localDateOf(atMs, zone.value))} ${clockTime(atMs, zone.value)}`
 const sayAt = (iso: string | null): string =>
   iso === null ? '' : t('breakout.onDay', { day: dayWords(props.set, zone.value, Date.parse(iso)) })
 const inside = computed(() => props.eggs.filter((egg) => !egg.removed))
@@ -109,8 +110,13 @@ function tap(egg: Egg): void {
   void saving(() => store.changeEgg(label, egg.id, (now) => ({ ...now, ...seen(now) })))
 }
 const longestMs = computed(() => (hatch.value.pippedMs[0] ? clock.nowMs - hatch.value.pippedMs[0] : null))
-function change(habits: Partial<HatcheryRecord>): void {
-  void saving(() => store.changeHatchery(habits))
+function help(helping: HatcheryRecord['helping']): void {
+  void saving(() => store.changeHatchery({ helping }))
+}
+function takeOut(takingOut: HatcheryRecord['takingOut']): void {
+  void saving(() =>
+    store.changeSet('plan', props.set.id, (now) => ({ ...now, plan: { ...now.plan, takingOut } })),
+  )
 }
 
 const incubatorId = computed(() => props.set.trays[0]?.incubatorId ?? null)
@@ -233,10 +239,11 @@ function nameOf(egg: Egg): string {
     <HelpedEggs class="mt-3 border-t border-line pt-2" :eggs="inside" :name-of="nameOf" />
     <HatchMethods
       :helping="store.hatchery.helping"
-      :taking-out="store.hatchery.takingOut"
+      :taking-out="takingOutOf(set, store.hatchery)"
       :first-out-ms="hatch.outMs[0] ?? null"
       :slow="hatch.pippedMs.filter((pipMs) => clock.nowMs - pipMs > HELP_AFTER_HOURS * HOUR_MS).length"
-      @change="change"
+      @helping="help"
+      @taking-out="takeOut"
     />
   </section>
 </template>

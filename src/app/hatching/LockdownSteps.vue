@@ -89,6 +89,7 @@ const STEP_WORDS = computed((): Readonly<Record<LockdownStep, string>> => {
   const {
     from: { low, high },
     lockdownCoolerC,
+    isMeasured,
   } = airWantedOf(props.set, store.hatchery)
   const { units, incubators } = store.hatchery
   const airflow = incubators.find(({ id }) => id === props.set.trays[0]?.incubatorId)?.airflow ?? 'forced'
@@ -99,10 +100,10 @@ const STEP_WORDS = computed((): Readonly<Record<LockdownStep, string>> => {
     'turner-out': t('step.turner'),
     'dividers-out': t('step.dividers'),
     'cover-grid': t('step.mat'),
-    'fill-channels':
-      lockdownCoolerC > 0
-        ? t('step.waterCooler', { low, high, temperature })
-        : t('step.water', { low, high }),
+    'fill-channels': [
+      isMeasured ? t('step.water', { low, high }) : t('step.waterFull'),
+      ...(lockdownCoolerC > 0 ? [t('step.cooler', { temperature })] : []),
+    ].join('; '),
     'cover-water': t('step.coverWater'),
     'vents-third': t('step.vents'),
     'lay-eggs': t('step.eggs'),

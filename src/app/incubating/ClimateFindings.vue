@@ -6,7 +6,7 @@ import type { TimeInBand } from '../../core/climate/time-in-band.ts'
 import { SEES_OPENINGS_MS } from '../../core/climate/openings.ts'
 import { hatchForecast } from '../../core/climate/hatch-forecast.ts'
 import { checksOf } from '../../contracts/records/probe-record.ts'
-import { localDateOf, localTimeOf, sayDate, sayShortDate } from '../../core/time/local-date.ts'
+import { localDateOf, sayDate, sayShortDate } from '../../core/time/local-date.ts'
 import { sayQuantity } from '../../core/units.ts'
 import { MINUTE_MS, HOUR_MS } from '../../core/time/durations.ts'
 import type { IncubatorNow } from '../../domain/incubator-now.ts'
@@ -16,6 +16,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { EFFECT_WORDS } from '../shared/climate-words.ts'
 import { count, roughTime } from '../shared/wording.ts'
+import { clockTime } from '../shared/clock-time.ts'
 import { t } from './words.ts'
 
 /** What the readings come to: time in the band, times outside with what they do, openings, and the hatch. */
@@ -37,7 +38,7 @@ const hours = (ms: number): string => {
 }
 const minutes = (ms: number): string => t('findings.minutes', { minutes: Math.round(ms / MINUTE_MS) })
 const at = (atMs: number): string =>
-  `${sayShortDate(localDateOf(atMs, zone.value))} ${localTimeOf(atMs, zone.value)}`
+  `${sayShortDate(localDateOf(atMs, zone.value))} ${clockTime(atMs, zone.value)}`
 const warm = (celsius: number): string => sayQuantity(units.value, 'temperature', celsius)
 
 const inBand = computed(() =>

@@ -9,7 +9,7 @@ import {
   type ReadingDoubt as Doubt,
 } from '../../core/climate/likely-reading.ts'
 import { DAY_MS } from '../../core/time/durations.ts'
-import { localDateOf, localTimeOf, sayShortDate } from '../../core/time/local-date.ts'
+import { localDateOf, sayShortDate } from '../../core/time/local-date.ts'
 import { sayQuantity, toShown } from '../../core/units.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
@@ -17,6 +17,7 @@ import NumberField from '../shared/kit/NumberField.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import ReadingDoubt from './ReadingDoubt.vue'
 import { t } from './words.ts'
+import { clockTime } from '../shared/clock-time.ts'
 import KitButton from '../shared/kit/KitButton.vue'
 
 /** What somebody read and typed at an incubator these days; what is wrong is put right or deleted, with undo. */
@@ -36,7 +37,7 @@ watch(probeIds, (ids) => void saving(() => store.openReadings(ids, fromMs, Date.
 const readings = computed(() => store.readingsBetween(probeIds.value, fromMs, Infinity).reverse())
 
 const at = (atMs: number): string =>
-  `${sayShortDate(localDateOf(atMs, zone.value))} ${localTimeOf(atMs, zone.value)}`
+  `${sayShortDate(localDateOf(atMs, zone.value))} ${clockTime(atMs, zone.value)}`
 const say = ({ celsius, rhPercent }: KeptReading): string =>
   [
     celsius === null ? '' : sayQuantity(units.value, 'temperature', celsius),

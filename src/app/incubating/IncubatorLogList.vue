@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { OPENING_REASONS } from '../../contracts/records/incubator-log.ts'
-import { localDateOf, localTimeOf, sayShortDate } from '../../core/time/local-date.ts'
+import { localDateOf, sayShortDate } from '../../core/time/local-date.ts'
 import type { IncubatorNow } from '../../domain/incubator-now.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { logWords, OPENING_WORDS } from '../shared/climate-words.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import FewOf from '../shared/ui/FewOf.vue'
 import { t } from './words.ts'
+import { clockTime } from '../shared/clock-time.ts'
 import KitButton from '../shared/kit/KitButton.vue'
 
 /** What was done and what happened at an incubator, the latest first. */
@@ -17,7 +18,7 @@ const { problem, saving } = useSaving()
 const zone = computed(() => store.hatchery.zone)
 const events = computed(() => [...props.now.log].reverse())
 const at = (iso: string): string =>
-  `${sayShortDate(localDateOf(Date.parse(iso), zone.value))} ${localTimeOf(Date.parse(iso), zone.value)}`
+  `${sayShortDate(localDateOf(Date.parse(iso), zone.value))} ${clockTime(Date.parse(iso), zone.value)}`
 
 function opened(reason: (typeof OPENING_REASONS)[number]): void {
   const logged = [{ incubatorId: props.now.incubator.id, what: { kind: 'opened' as const, reason } }]

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { ClipboardCheck } from '@lucide/vue'
-import { localDateOf, localTimeOf, sayShortDate } from '../../core/time/local-date.ts'
+import { localDateOf, sayShortDate } from '../../core/time/local-date.ts'
 import { sayQuantity } from '../../core/units.ts'
 import { DAY_MS } from '../../core/time/durations.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -22,6 +22,7 @@ import LoggerImport from './LoggerImport.vue'
 import SensorList from './SensorList.vue'
 import { useClimate } from './useClimate.ts'
 import { t } from './words.ts'
+import { clockTime } from '../shared/clock-time.ts'
 import KitButton from '../shared/kit/KitButton.vue'
 
 /** The air of one incubator: how it is, how it was, what that does, and by what it is known. */
@@ -71,7 +72,7 @@ const colours = useChartColours()
 const colourOf = (id: string): string => probeColour(colours.value, standing.value, id)
 const nameOfProbe = (id: string): string => probes.value.find((probe) => probe.id === id)?.name ?? ''
 const at = (atMs: number): string =>
-  `${sayShortDate(localDateOf(atMs, zone.value))}, ${localTimeOf(atMs, zone.value)}`
+  `${sayShortDate(localDateOf(atMs, zone.value))}, ${clockTime(atMs, zone.value)}`
 const warm = (celsius: number): string => sayQuantity(units.value, 'temperature', celsius)
 
 const trayIds = computed(
@@ -182,7 +183,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
             class="mr-2 inline-block h-1 w-6 rounded align-middle"
             :style="{ background: colourOf(probe.id) }"
             aria-hidden="true"
-          />{{ probe.name }}, {{ localTimeOf(probe.atMs, zone) }}</span
+          />{{ probe.name }}, {{ clockTime(probe.atMs, zone) }}</span
         >
         <span class="block text-2xl font-semibold"
           ><template v-if="probe.celsius !== undefined">{{ warm(probe.celsius) }}</template>

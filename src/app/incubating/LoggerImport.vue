@@ -9,7 +9,7 @@ import { BY_NAME } from '../../contracts/wire/sensor.ts'
 import { FRESH } from '../../contracts/records/stamp.ts'
 import { incubatorOf, placing } from '../../contracts/records/whereabouts.ts'
 import { LOGGER_COLUMNS, type LoggerColumn } from '../../core/climate/logger-columns.ts'
-import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
+import { localDateOf, sayDate } from '../../core/time/local-date.ts'
 import { standInLoggerFile } from '../../devices/probes/sensors.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useDevicesStore } from '../shared/devices.ts'
@@ -22,6 +22,7 @@ import ListChoice from '../shared/kit/ListChoice.vue'
 import TextField from '../shared/kit/TextField.vue'
 import FewChoice from '../shared/kit/FewChoice.vue'
 import FilePick from '../shared/kit/FilePick.vue'
+import { clockTime } from '../shared/clock-time.ts'
 import KitFold from '../shared/kit/KitFold.vue'
 
 /** Brings in what a logger wrote down: its columns are guessed, can be put right, and are remembered. */
@@ -58,7 +59,7 @@ async function read(chosen: File): Promise<void> {
   await file.read(chosen)
 }
 const at = (atMs: number): string =>
-  `${sayDate(localDateOf(atMs, zone.value))}, ${localTimeOf(atMs, zone.value)}`
+  `${sayDate(localDateOf(atMs, zone.value))}, ${clockTime(atMs, zone.value)}`
 
 function importReadings(): void {
   const ready = found.value

@@ -3,8 +3,8 @@ import { computed, ref, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Check, Droplet, RotateCw, Undo2, Wind } from '@lucide/vue'
 import type { KeptReading } from '../../core/climate/likely-reading.ts'
+import { isIn } from '../../contracts/records/egg-state.ts'
 import { usualProbeId } from '../../contracts/records/probe-record.ts'
-import { localTimeOf } from '../../core/time/local-date.ts'
 import { sayQuantity, toShown, unitSymbol } from '../../core/units.ts'
 import { HOUR_MS } from '../../core/time/durations.ts'
 import { nextSide } from '../../domain/incubator-now.ts'
@@ -12,10 +12,12 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { alarmWords, ventWords } from '../shared/climate-words.ts'
 import { useKeys } from '../shared/useKeys.ts'
+import EggsAtHand from '../shared/leaving/EggsAtHand.vue'
 import ReadingDoubt from './ReadingDoubt.vue'
 import StepField from './StepField.vue'
 import { useRound } from './useRound.ts'
 import { t } from './words.ts'
+import { clockTime } from '../shared/clock-time.ts'
 import KitButton from '../shared/kit/KitButton.vue'
 
 /** The round at one incubator: one screen, one hand, readable in both rooms. */
@@ -25,7 +27,7 @@ const clock = useClockStore()
 const { now, done, problem, readings, log, undo } = useRound(() => props.incubatorId)
 const units = computed(() => store.hatchery.units)
 const zone = computed(() => store.hatchery.zone)
-const at = (atMs: number): string => localTimeOf(atMs, zone.value)
+const at = (atMs: number): string => clockTime(atMs, zone.value)
 
 /** What the sensors say now, the eggs' own height first. */
 const sensed = computed(() => {
@@ -122,6 +124,16 @@ const CHANNELS = [
   ['both', t('round.all')],
 ] as const
 
+/** What lies in this incubator, set by set: an egg may break while one turns. */
+const inside = computed(() =>
+  (now.value?.sets ?? []).map((set) => {
+    const here = new Set(
+      set.trays.filter(({ incubatorId }) => incubatorId === props.incubatorId).map(({ id }) => id),
+    )
+    const eggs = store.eggsBySet.get(set.id) ?? []
+    return { set, eggs: eggs.filter((egg) => isIn(egg) && egg.place && here.has(egg.place.trayId)) }
+  }),
+)
 function allWell(): void {
   void log(t('round.stepChecked'), { kind: 'round' })
 }
@@ -271,6 +283,7 @@ useKeys({
       <p role="status" data-testid="round-done">{{ done }}</p>
       <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
     </div>
+    <EggsAtHand v-for="{ set, eggs } in inside" :key="set.id" :set="set" :eggs="eggs" @left="done = ''" />
     <p class="text-sm text-ink-soft">
       {{ t('round.caution') }}
     </p>

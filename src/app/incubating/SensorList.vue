@@ -4,7 +4,7 @@ import { v4 as uuid } from 'uuid'
 import { Bluetooth } from '@lucide/vue'
 import { checksOf, type CHECKS, type ProbeRecord } from '../../contracts/records/probe-record.ts'
 import { saltCheck } from '../../core/water/hygrometer-bias.ts'
-import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
+import { localDateOf, sayDate } from '../../core/time/local-date.ts'
 import { fromShown, sayQuantity, unitSymbol } from '../../core/units.ts'
 import type { IncubatorNow } from '../../domain/incubator-now.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -15,6 +15,7 @@ import { useSaving } from '../shared/useSaving.ts'
 import SensorFields from './SensorFields.vue'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import { clockTime } from '../shared/clock-time.ts'
 import ListChoice from '../shared/kit/ListChoice.vue'
 
 /** By what the air of an incubator is known: which probes stand there, what they are off by, and which could. */
@@ -193,7 +194,7 @@ function checkWords(probe: ProbeRecord): string {
               >{{
                 sensor.trouble ??
                 (sensor.heardMs
-                  ? t('sensors.lastAt', { time: localTimeOf(sensor.heardMs, zone) })
+                  ? t('sensors.lastAt', { time: clockTime(sensor.heardMs, zone) })
                   : t('sensors.noReading'))
               }}; {{ standsIn(sensor.name) }}</span
             ></span

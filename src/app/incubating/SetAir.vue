@@ -5,8 +5,10 @@ import { airHabitFor } from '../../domain/air-wanted.ts'
 import { turningHours } from '../../core/planning/incubation/turning.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import AirHabitChoice from '../shared/habits/AirHabitChoice.vue'
+import { TAKING_OUT_WORDS } from '../shared/habits/taking-out-words.ts'
 import TurningHours from '../shared/habits/TurningHours.vue'
 import ListChoice from '../shared/kit/ListChoice.vue'
+import { optionsOf } from '../shared/kit/options.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { t } from './words.ts'
 
@@ -35,6 +37,13 @@ const firstTurns = computed(() => {
     ? FIRST_TURNS
     : [...FIRST_TURNS, { value, name: t('setAir.turnAfter', { hours: value }) }]
 })
+const takingOut = computed(() => [
+  {
+    value: 'place' as const,
+    name: t('setAir.asPlace', { habit: TAKING_OUT_WORDS[store.hatchery.takingOut] }),
+  },
+  ...optionsOf(TAKING_OUT_WORDS),
+])
 </script>
 
 <template>
@@ -64,6 +73,12 @@ const firstTurns = computed(() => {
       />
       <p class="text-sm text-ink-soft">{{ t('setAir.firstTurnWhy') }}</p>
     </div>
+    <ListChoice
+      :label="t('setAir.takingOut')"
+      :options="takingOut"
+      :model-value="set.plan.takingOut ?? 'place'"
+      @change="keep({ takingOut: $event === 'place' ? null : $event })"
+    />
     <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
   </section>
 </template>

@@ -12,6 +12,7 @@ import { useTicks, type SetPlan } from '../shared/useSetPlan.ts'
 import { count, setDateDoubt } from '../shared/wording.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import { clockTime } from '../shared/clock-time.ts'
 import TextField from '../shared/kit/TextField.vue'
 
 /** When the eggs went in, or are to go in: put right, put off, or the whole plan given up while nothing has come of it. */
@@ -82,9 +83,9 @@ function remove(): void {
         isLate
           ? t('start.overdue', {
               day: sayLongDate(localDateOf(setAtMs, zone)),
-              hour: localTimeOf(setAtMs, zone),
+              hour: clockTime(setAtMs, zone),
             })
-          : t('start.due', { day: sayLongDate(localDateOf(setAtMs, zone)), hour: localTimeOf(setAtMs, zone) })
+          : t('start.due', { day: sayLongDate(localDateOf(setAtMs, zone)), hour: clockTime(setAtMs, zone) })
       }}
     </p>
     <KitButton

@@ -5,7 +5,7 @@ import { shellsOf } from '../../contracts/records/egg-kind.ts'
 import { stageWords } from '../../words/stages.ts'
 import { handTurningOf } from '../../domain/hand-turning.ts'
 import { turningTimetable } from '../../core/planning/incubation/turning.ts'
-import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
+import { localDateOf, sayDate } from '../../core/time/local-date.ts'
 import type { KeptReading } from '../../core/climate/likely-reading.ts'
 import { sayQuantity, unitSymbol } from '../../core/units.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -18,6 +18,7 @@ import ReadingDoubt from './ReadingDoubt.vue'
 import { useReadingNotes } from './useReadingNotes.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import { clockTime } from '../shared/clock-time.ts'
 import LongTextField from '../shared/kit/LongTextField.vue'
 
 /** What is to be seen and done at the incubator today, and what is noted there. */
@@ -84,7 +85,7 @@ const lastTemperature = computed(() => props.set.temperatures.at(-1))
       {{
         t('tonight.turns', {
           turns: turns
-            .map((turn) => t('tonight.turn', { time: localTimeOf(turn.atMs, zone), side: turn.sideUp }))
+            .map((turn) => t('tonight.turn', { time: clockTime(turn.atMs, zone), side: turn.sideUp }))
             .join(', '),
         })
       }}

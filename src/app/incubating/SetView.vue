@@ -6,7 +6,7 @@ import { type Outcome } from '../../contracts/records/egg-record.ts'
 import { notesOf } from '../../contracts/records/egg-state.ts'
 import { isPictured } from '../../contracts/records/look-record.ts'
 import { isIn, type Egg } from '../../contracts/records/egg-state.ts'
-import { localDateOf, localTimeOf, sayLongDate } from '../../core/time/local-date.ts'
+import { localDateOf, sayLongDate } from '../../core/time/local-date.ts'
 import { type Placed } from '../../core/tray/layout.ts'
 import { exportCalendar } from '../shared/calendar.ts'
 import EggHen from './EggHen.vue'
@@ -32,6 +32,7 @@ import TrayLayout from '../shared/ui/TrayLayout.vue'
 import TrayMap from '../shared/ui/TrayMap.vue'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import { clockTime } from '../shared/clock-time.ts'
 import ListChoice from '../shared/kit/ListChoice.vue'
 
 const props = defineProps<{ setId: string }>()
@@ -124,7 +125,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
         <p class="text-ink-soft">
           {{ setWords(set) }}. {{ plan.started ? t('set.set') : t('set.setting') }}
           {{ sayLongDate(localDateOf(Date.parse(set.setAt), zone)) }},
-          {{ localTimeOf(Date.parse(set.setAt), zone)
+          {{ clockTime(Date.parse(set.setAt), zone)
           }}{{ plan.started ? t('set.now', { day: dayWords(set, zone, clock.nowMs) }) : '' }}.
         </p>
       </div>

@@ -5,16 +5,16 @@ import { EVENT_TITLES } from '../../words/events.ts'
 import { TARGET_CELSIUS } from '../../core/planning/incubation/development.ts'
 import type { EventKind, ScheduleEvent } from '../../core/planning/incubation/schedule.ts'
 import { sayBand } from '../../core/climate/air-method.ts'
-import { sayHour } from '../../core/typed-hours.ts'
 import { airWantedOf } from '../../domain/air-wanted.ts'
 import { handTurningOf } from '../../domain/hand-turning.ts'
 import { SPECIES } from '../../core/species/species.ts'
-import { localDateOf, localTimeOf, sayDate, sayShortDate } from '../../core/time/local-date.ts'
+import { localDateOf, sayDate, sayShortDate } from '../../core/time/local-date.ts'
 import { sayQuantity } from '../../core/units.ts'
 import { eventDay, useSetPlan } from '../shared/useSetPlan.ts'
 import { count } from '../shared/wording.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { t } from './words.ts'
+import { clockHours, clockTime } from '../shared/clock-time.ts'
 import KitButton from '../shared/kit/KitButton.vue'
 
 /** One page for the incubator's wall: black ink, boxes to tick, large enough for two metres. */
@@ -40,7 +40,7 @@ function title(event: ScheduleEvent): string {
       ? t('wallSheet.breakout')
       : EVENT_TITLES[event.kind]
 }
-const turns = computed(() => set.value && handTurningOf(set.value, store.hatchery)?.hours.map(sayHour))
+const turns = computed(() => set.value && handTurningOf(set.value, store.hatchery)?.hours)
 const air = computed(() => set.value && airWantedOf(set.value, store.hatchery))
 const print = (): void => window.print()
 </script>
@@ -59,7 +59,7 @@ const print = (): void => window.print()
             bird: SPECIES[set.species].label,
             eggs: count(eggs.length, 'egg'),
             day: sayDate(localDateOf(Date.parse(set.setAt), zone)),
-            time: localTimeOf(Date.parse(set.setAt), zone),
+            time: clockTime(Date.parse(set.setAt), zone),
           })
         }}
       </p>
@@ -102,10 +102,12 @@ const print = (): void => window.print()
             })
           }}</template
         >{{
-          t('wallSheet.humidity', {
-            humidity: sayBand(air!.until),
-            fromLockdown: sayBand(air!.from),
-          })
+          air!.isMeasured
+            ? t('wallSheet.humidity', {
+                humidity: sayBand(air!.until),
+                fromLockdown: sayBand(air!.from),
+              })
+            : t('wallSheet.waterFull')
         }}
         <template v-if="air!.lockdownCoolerC > 0">{{
           t('wallSheet.cooler', {
@@ -116,7 +118,7 @@ const print = (): void => window.print()
             ),
           })
         }}</template>
-        <template v-if="turns">{{ t('wallSheet.turnAt', { times: turns.join(', ') }) }}</template>
+        <template v-if="turns">{{ t('wallSheet.turnAt', { times: clockHours(turns) }) }}</template>
       </p>
       <p class="mt-2 text-[11pt]">
         {{ t('wallSheet.caution') }}

@@ -1,10 +1,11 @@
 import type { ProbeRecord } from '../../contracts/records/probe-record.ts'
 import type { AirSpread, Band } from '../../core/climate/band.ts'
 import { DAY_MS, MINUTE_MS } from '../../core/time/durations.ts'
-import { localDateOf, localTimeOf, sayShortDate } from '../../core/time/local-date.ts'
+import { localDateOf, localHourOf, sayShortDate } from '../../core/time/local-date.ts'
 import { toShown, unitSymbol, type UnitSystem } from '../../core/units.ts'
 import type { ClimateQuantity, SeenSeries } from '../../workers/series-protocol.ts'
 import { probeColour, type ChartColours } from '../shared/charts/useChartColours.ts'
+import { clockTime } from '../shared/clock-time.ts'
 import { t } from './words.ts'
 
 /** One thing that happened, in the lane below the curves. */
@@ -57,8 +58,8 @@ export function timesInWords(zone: () => string, spanMs: () => number): (atMs: n
     const key = `${atMs}/${isLong}`
     const known = said.get(key)
     if (known !== undefined) return known
-    const time = localTimeOf(atMs, zone())
-    const words = time === '00:00' || isLong ? sayShortDate(localDateOf(atMs, zone())) : time
+    const isMidnight = localHourOf(atMs, zone()) === 0
+    const words = isMidnight || isLong ? sayShortDate(localDateOf(atMs, zone())) : clockTime(atMs, zone())
     said.set(key, words)
     return words
   }

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Hatchery, HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
-import { sayHour } from '../../core/typed-hours.ts'
+import { clockHours } from '../shared/clock-time.ts'
+import { TAKING_OUT_WORDS } from '../shared/habits/taking-out-words.ts'
+import { optionsOf } from '../shared/kit/options.ts'
 import { oddTurns, turningHours } from '../../core/planning/incubation/turning.ts'
 import { fromShown, toShown, unitSymbol } from '../../core/units.ts'
 import { t } from './words.ts'
@@ -23,9 +25,7 @@ const zones = computed(() =>
 )
 
 const turning = computed(() =>
-  turningHours({ timesADay: props.hatchery.turnsADay, ownHours: props.hatchery.turningHours })
-    .map(sayHour)
-    .join(', '),
+  clockHours(turningHours({ timesADay: props.hatchery.turnsADay, ownHours: props.hatchery.turningHours })),
 )
 </script>
 
@@ -51,6 +51,15 @@ const turning = computed(() =>
         :options="[
           { value: 'metric', name: t('place.metric') },
           { value: 'imperial', name: t('place.imperial') },
+        ]"
+      />
+      <ListChoice
+        :label="t('place.clock')"
+        :model-value="hatchery.clock"
+        @change="emit('change', { clock: $event as Hatchery['clock'] })"
+        :options="[
+          { value: '24h', name: t('place.clock24') },
+          { value: '12h', name: t('place.clock12') },
         ]"
       />
       <NumberField
@@ -111,6 +120,12 @@ const turning = computed(() =>
         @change="emit('change', { postRestHours: $event })"
       />
     </div>
+    <ListChoice
+      :label="t('place.takingOut')"
+      :options="optionsOf(TAKING_OUT_WORDS)"
+      :model-value="hatchery.takingOut"
+      @change="emit('change', { takingOut: $event as Hatchery['takingOut'] })"
+    />
     <p class="text-ink-soft">
       {{ t('place.turningAdvice', { advice: turning }) }}
     </p>

@@ -4,18 +4,12 @@ import { TriangleAlert } from '@lucide/vue'
 import type { PlanGroup } from '../../core/planning/compute-plan.ts'
 import type { EventStatus } from '../../core/planning/agenda/agenda.ts'
 import { SPECIES } from '../../core/species/species.ts'
-import {
-  localDateOf,
-  localTimeOf,
-  sayDate,
-  sayLongDate,
-  sayShortDate,
-  type Zone,
-} from '../../core/time/local-date.ts'
+import { localDateOf, sayDate, sayLongDate, sayShortDate, type Zone } from '../../core/time/local-date.ts'
 import { sayPlanProblem } from '../../words/plan-problems.ts'
 import { count } from '../shared/wording.ts'
 import PlanTimeline from '../shared/ui/PlanTimeline.vue'
 import { t } from './words.ts'
+import { clockTime } from '../shared/clock-time.ts'
 import TextField from '../shared/kit/TextField.vue'
 
 /** What one bird's plan comes to: dates, chicks to expect, and what stands against it. */
@@ -26,7 +20,13 @@ const statuses = computed<EventStatus[]>(() =>
   props.group.schedule.map((event) => ({ event, state: 'coming', seen: 0 })),
 )
 const problems = computed(() =>
-  props.group.problems.map((problem) => ({ ...problem, ...sayPlanProblem(problem, props.zone) })),
+  props.group.problems.map((problem) => ({
+    ...problem,
+    ...sayPlanProblem(problem, {
+      zone: props.zone,
+      clockTime: (atMs) => clockTime(atMs, props.zone),
+    }),
+  })),
 )
 const leftOut = computed(() => props.group.eggs.length - props.group.setCount)
 const day = (atMs: number): string => sayLongDate(localDateOf(atMs, props.zone))
@@ -75,7 +75,7 @@ const lockdown = computed(() => props.group.schedule.find((event) => event.kind 
       </dd>
       <dt class="text-ink-soft">{{ t('preview.set') }}</dt>
       <dd class="font-semibold" data-testid="preview-set">
-        {{ day(group.setAtMs) }}, {{ localTimeOf(group.setAtMs, zone) }}
+        {{ day(group.setAtMs) }}, {{ clockTime(group.setAtMs, zone) }}
       </dd>
       <dt class="text-ink-soft">{{ t('preview.candle') }}</dt>
       <dd>{{ candles || t('preview.never') }}</dd>

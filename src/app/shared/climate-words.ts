@@ -101,6 +101,8 @@ export function logWords(event: LogEvent, units: UnitSystem): string {
       return t('log.vents', { opening: ventWords(event.openPercent) })
     case 'opened':
       return t('log.opened', { reason: OPENING_WORDS[event.reason] }).trim()
+    case 'disinfected':
+      return t('log.disinfected')
     case 'round':
       return t('log.round')
     case 'alarm':

@@ -4,7 +4,6 @@ import { useIntervalFn } from '@vueuse/core'
 import { useRoute } from 'vue-router'
 import { BellRing, ChevronDown } from '@lucide/vue'
 import type { AlarmCode } from '../../core/climate/alarms.ts'
-import { localTimeOf } from '../../core/time/local-date.ts'
 import { unseenAlarms } from '../../domain/alarm-log.ts'
 import { useSounds } from '../candling/evening/useSounds.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -15,6 +14,7 @@ import { useSensingStore } from '../shared/sensing.ts'
 import { count } from '../shared/wording.ts'
 import { t } from './words.ts'
 import PressArea from '../shared/kit/PressArea.vue'
+import { clockTime } from '../shared/clock-time.ts'
 import KitButton from '../shared/kit/KitButton.vue'
 
 /** What needs somebody at an incubator now, on every page until somebody has seen it. */
@@ -24,7 +24,7 @@ const { problem, saving } = useSaving()
 const { play } = useSounds()
 const clock = useClockStore()
 const route = useRoute()
-const at = (atMs: number): string => localTimeOf(atMs, hatchery.hatchery.zone)
+const at = (atMs: number): string => clockTime(atMs, hatchery.hatchery.zone)
 const REPEAT_MS = 30_000
 const isOpen = ref(false)
 

@@ -4,7 +4,7 @@ import { RouterLink } from 'vue-router'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import type { AgendaItem } from '../../core/planning/agenda/agenda.ts'
 import type { EventKind } from '../../core/planning/incubation/schedule.ts'
-import { daysBetween, localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
+import { daysBetween, localDateOf, sayDate } from '../../core/time/local-date.ts'
 import { EVENT_TITLES } from '../../words/events.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
@@ -13,6 +13,7 @@ import { eventDay } from '../shared/useSetPlan.ts'
 import { count } from '../shared/wording.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import { clockTime } from '../shared/clock-time.ts'
 import KitFold from '../shared/kit/KitFold.vue'
 
 /** Not waited for by the first page. */
@@ -52,7 +53,7 @@ function when({ event, state, set, seen }: AgendaItem<EggSet>): string {
             ? t('due.sinceDay', { day: sayDate(event.date) })
             : sayDate(event.date)
   const seenWords = event.kind === 'candle' && seen > 0 ? t('due.eggsSeen', { eggs: count(seen, 'egg') }) : ''
-  return `${day}, ${localTimeOf(event.startMs, zone.value)}; ${eventDay(set, event, zone.value)}${seenWords}`
+  return `${day}, ${clockTime(event.startMs, zone.value)}; ${eventDay(set, event, zone.value)}${seenWords}`
 }
 function incubatorsOf(set: EggSet): string {
   const ids = new Set(set.trays.map((tray) => tray.incubatorId))

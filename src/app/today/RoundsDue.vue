@@ -1,18 +1,18 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import { localTimeOf } from '../../core/time/local-date.ts'
 import type { IncubatorNow } from '../../domain/incubator-now.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { t } from './words.ts'
+import { clockTime } from '../shared/clock-time.ts'
 import KitButton from '../shared/kit/KitButton.vue'
 
 /** Rounds that are due, as things to do today. */
 const props = defineProps<{ incubators: readonly IncubatorNow[] }>()
 const store = useHatcheryStore()
 const clock = useClockStore()
-const at = (atMs: number): string => localTimeOf(atMs, store.hatchery.zone)
+const at = (atMs: number): string => clockTime(atMs, store.hatchery.zone)
 const since = (atMs: number): string => `${atMs > clock.nowMs ? 'at' : 'since'} ${at(atMs)}`
 const due = computed(() =>
   props.incubators.flatMap(({ incubator, round, turning, alarms, sets }) => {

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { HELPS } from '../../core/hatching/hatch-methods.ts'
+import { DISCS } from '../../core/hatching/germinal-disc.ts'
 import { DEATH_SIGNS } from '../../core/diagnosis/story.ts'
 import { GRADES } from '../../core/grade-names.ts'
 import { CRACKS } from '../../core/planning/intake/setting-advice.ts'
@@ -16,6 +17,7 @@ const FOUND = ['alive', 'clear', 'blood-ring', 'quitter'] as const
 export const weightField = z.number().positive().max(500)
 export const lengthField = z.number().positive().max(200)
 export const breedField = z.string().max(120)
+export const sourceField = z.string().max(120)
 export const henField = z.string().max(60)
 export const markField = z.string().max(40)
 export const placeField = z.object({ trayId: idField, row: z.int().min(0), column: z.int().min(0) })
@@ -73,6 +75,7 @@ export const eggEventSchema = z.discriminatedUnion('kind', [
   z.object({ ...toldFields, kind: z.literal('marked'), mark: markField }),
   z.object({ ...toldFields, kind: z.literal('crack-seen'), crack: z.enum(CRACKS) }),
   z.object({ ...toldFields, kind: z.literal('waxed'), waxed: z.boolean() }),
+  z.object({ ...toldFields, kind: z.literal('soiled'), dirty: z.boolean() }),
   /** Its shell and breed where they are other than its batch's; null is as the batch. */
   z.object({
     ...toldFields,
@@ -81,6 +84,10 @@ export const eggEventSchema = z.discriminatedUnion('kind', [
     breed: breedField.nullable(),
     /** Hen or pen; null where nobody told. */
     hen: henField.nullable(),
+    /** The cock, or the pair; null where nobody told. */
+    cock: henField.nullable().default(null),
+    /** Where it came from; null is as the batch. */
+    source: sourceField.nullable().default(null),
   }),
   z.object({ ...toldFields, kind: z.literal('removed'), ...removedFields }),
   z.object({ ...toldFields, kind: z.literal('pipped'), shell: z.boolean() }),
@@ -96,6 +103,8 @@ export const eggEventSchema = z.discriminatedUnion('kind', [
     /** Day of development on which it died, as it looked; null where nobody can tell, or it lived. */
     deathDay: z.number().min(0).max(60).nullable().default(null),
     signs: z.array(z.enum(DEATH_SIGNS)).max(DEATH_SIGNS.length).default([]),
+    /** The germinal disc of a clear egg; null where nobody looked, or could tell. */
+    disc: z.enum(DISCS).nullable().default(null),
   }),
   z.object({ ...toldFields, kind: z.literal('banded'), band: bandField }),
   /** How its chick does, or where it went. */

@@ -1,5 +1,6 @@
 import type { z } from 'zod'
 import type { DeathSign } from '../../core/diagnosis/story.ts'
+import type { Disc } from '../../core/hatching/germinal-disc.ts'
 import type { CRACKS } from '../../core/planning/intake/setting-advice.ts'
 import type { Help } from '../../core/hatching/hatch-methods.ts'
 import { standingEvents, type Noting } from './events.ts'
@@ -15,17 +16,22 @@ export interface EggState {
   place: z.infer<typeof placeField> | null
   crack: (typeof CRACKS)[number]
   waxed: boolean
+  dirty: boolean
   /** Where it is another than its batch's. */
   shell: z.infer<typeof shellField> | null
   breed: string | null
   /** Hen or pen. */
   hen: string | null
+  /** The cock, or the pair. */
+  cock: string | null
+  /** Where it came from, where that is another place than its batch's. */
+  source: string | null
   /** The latest weight; all of them are in the events. */
   weightG: number | null
   lengthMm: number | null
   breadthMm: number | null
   /** What became of it: hatched, or found when it was opened. */
-  outcome: { at: string; found: Outcome; deathDay?: number | null; signs?: DeathSign[] } | null
+  outcome: { at: string; found: Outcome; deathDay?: number | null; signs?: DeathSign[]; disc?: Disc } | null
   /** Its shell was first seen broken from within. */
   pipped: { at: string } | null
   /** It was first seen cut round. */
@@ -46,9 +52,12 @@ export const NEW_EGG: Readonly<EggState> = {
   place: null,
   crack: 'none',
   waxed: false,
+  dirty: false,
   shell: null,
   breed: null,
   hen: null,
+  cock: null,
+  source: null,
   weightG: null,
   lengthMm: null,
   breadthMm: null,
@@ -84,8 +93,10 @@ function after(now: EggState, event: Exclude<EggEvent, { kind: 'taken-back' }>):
       return { ...now, crack: event.crack }
     case 'waxed':
       return { ...now, waxed: event.waxed }
+    case 'soiled':
+      return { ...now, dirty: event.dirty }
     case 'described':
-      return { ...now, shell: event.shell, breed: event.breed, hen: event.hen }
+      return { ...now, ...describedIn(event) }
     case 'removed': {
       const { why, grade, reason, lookId, againstPolicy } = event
       return { ...now, removed: { at, why, grade, reason, lookId, againstPolicy } }
@@ -111,16 +122,24 @@ function after(now: EggState, event: Exclude<EggEvent, { kind: 'taken-back' }>):
   }
 }
 
+/** What of an egg is told otherwise than its batch says. */
+type Described = Pick<EggState, 'shell' | 'breed' | 'hen' | 'cock' | 'source'>
+
+export function describedIn({ shell, breed, hen, cock, source }: Described): Described {
+  return { shell, breed, hen, cock, source }
+}
+
 /** Without what was not looked for, so that outcomes of before are as they were. */
 function openedAs(
   at: string,
-  { found, deathDay, signs }: Extract<EggEvent, { kind: 'opened' }>,
+  { found, deathDay, signs, disc }: Extract<EggEvent, { kind: 'opened' }>,
 ): EggState['outcome'] {
   return {
     at,
     found,
     ...(deathDay === null ? {} : { deathDay }),
     ...(signs.length === 0 ? {} : { signs }),
+    ...(disc === null ? {} : { disc }),
   }
 }
 
@@ -167,8 +186,8 @@ export function eventsBetween(now: Egg, next: EggState, { at, device, newId }: N
   if (!same(next.place, now.place)) note({ kind: 'moved', place: next.place })
   if (next.crack !== now.crack) note({ kind: 'crack-seen', crack: next.crack })
   if (next.waxed !== now.waxed) note({ kind: 'waxed', waxed: next.waxed })
-  if (next.shell !== now.shell || next.breed !== now.breed || next.hen !== now.hen)
-    note({ kind: 'described', shell: next.shell, breed: next.breed, hen: next.hen })
+  if (next.dirty !== now.dirty) note({ kind: 'soiled', dirty: next.dirty })
+  if (!same(describedIn(next), describedIn(now))) note({ kind: 'described', ...describedIn(next) })
   if (next.weightG !== now.weightG) {
     if (next.weightG === null) takeBack('weighed')
     else note({ kind: 'weighed', weightG: next.weightG })
@@ -202,8 +221,8 @@ export function eventsBetween(now: Egg, next: EggState, { at, device, newId }: N
     if (next.outcome === null) takeBack('out', 'opened')
     else if (next.outcome.found === 'hatched') note({ kind: 'out' }, next.outcome.at)
     else {
-      const { found, deathDay = null, signs = [], at: when } = next.outcome
-      note({ kind: 'opened', found, deathDay, signs }, when)
+      const { found, deathDay = null, signs = [], disc = null, at: when } = next.outcome
+      note({ kind: 'opened', found, deathDay, signs, disc }, when)
     }
   }
   if (!same(next.removed, now.removed)) {

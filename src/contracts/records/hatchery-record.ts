@@ -6,6 +6,7 @@ import { DAY_COUNTS } from '../../core/planning/incubation/day-count.ts'
 import { HELPING_METHODS, TAKING_OUT_METHODS } from '../../core/hatching/hatch-methods.ts'
 import { CANDLING_LIMITS, LIMIT_METHODS, type CandlingLimits } from '../../core/session/limits.ts'
 import { TURNING_STOPS } from '../../core/planning/incubation/timetable.ts'
+import { CLOCKS } from '../../core/time/clock-words.ts'
 import { UNIT_SYSTEMS } from '../../core/units.ts'
 import { USUAL_AIR } from '../../core/climate/air-method.ts'
 import { LOGGER_COLUMNS } from '../../core/climate/logger-columns.ts'
@@ -29,6 +30,8 @@ export const hatcheryRecordSchema = z.object({
   name: z.string().max(120),
   zone: zoneField,
   units: z.enum(UNIT_SYSTEMS),
+  /** How the time of day is written. */
+  clock: z.enum(CLOCKS).default('24h'),
   dayCount: z.enum(DAY_COUNTS),
   method: z.enum(CANDLING_METHODS),
   ownDays: z.array(z.number().min(0).max(60)).max(40),
@@ -112,6 +115,7 @@ export function newHatchery(zone: string): Hatchery {
     name: '',
     zone,
     units: 'metric',
+    clock: '24h',
     dayCount: 'elapsed',
     method: 'weekly',
     ownDays: [],

@@ -17,6 +17,8 @@ const logEventSchema = z.discriminatedUnion('kind', [
   z.object({ ...told, kind: z.literal('turned'), sideUp: z.enum(SIDES) }),
   z.object({ ...told, kind: z.literal('vents'), openPercent: z.number().min(0).max(100) }),
   z.object({ ...told, kind: z.literal('opened'), reason: z.enum(OPENING_REASONS) }),
+  /** Washed, dried and disinfected, empty. */
+  z.object({ ...told, kind: z.literal('disinfected') }),
   /** All that the round asks for was done, or looked at. */
   z.object({ ...told, kind: z.literal('round') }),
   z.object({

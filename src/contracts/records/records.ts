@@ -9,7 +9,7 @@ import type { EggSet } from './set-record.ts'
 import type { Tray } from './tray-record.ts'
 
 /** Raised when a stored or exported shape changes; older ones are converted on reading. */
-export const RECORDS_VERSION = 15
+export const RECORDS_VERSION = 16
 
 /** The records of a book as the program works with them, each with what follows from the others. */
 export interface HatcheryRecords {

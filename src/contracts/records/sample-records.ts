@@ -55,6 +55,7 @@ function makeSample(): SampleRecords {
       turningHours: null,
       firstTurnHours: 0,
       air: null,
+      takingOut: null,
       delayHours: 0,
       turnsADay: null,
     },

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { POLICIES } from '../../core/grade/types.ts'
+import { TAKING_OUT_METHODS } from '../../core/hatching/hatch-methods.ts'
 import { CANDLING_METHODS } from '../../core/planning/incubation/candling-methods.ts'
 import { MOST_DELAY_HOURS } from '../../core/planning/incubation/development.ts'
 import { DAY_COUNTS } from '../../core/planning/incubation/day-count.ts'
@@ -48,6 +49,8 @@ export const planChoicesSchema = z.object({
   firstTurnHours: z.int().min(0).max(96).default(0),
   /** How moist and warm this set is kept; null for the place’s habit. */
   air: airHabitField.nullable().default(null),
+  /** When its chicks are taken out; null for the place’s habit. */
+  takingOut: z.enum(TAKING_OUT_METHODS).nullable().default(null),
 })
 export type PlanChoices = z.infer<typeof planChoicesSchema>
 

@@ -334,3 +334,15 @@ it('of version 14 knew one reason why an egg left: its grade', async () => {
     },
   ])
 })
+
+it('of version 15 knew neither dirt, disc nor cock, and one clock', async () => {
+  const file = readFileSync(new URL('../../../fixtures/books/version-15.zip', import.meta.url))
+  const { records, quarantined } = await readBundle(new Blob([file]), 'UTC')
+  expect(quarantined).toEqual([])
+  const [broken, opened] = records.eggs
+  expect(broken).toMatchObject({ hen: 'pen 2', cock: null, source: null, dirty: false, crack: 'hairline' })
+  expect(broken!.removed).toMatchObject({ why: 'broken', grade: null })
+  expect(opened!.outcome).toEqual({ at: '2026-03-24T09:00:00.000Z', found: 'clear' })
+  expect(records.sets[0]!.plan).toMatchObject({ air: { method: 'dry' }, takingOut: null })
+  expect(records.hatchery.clock).toBe('24h')
+})

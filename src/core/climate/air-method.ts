@@ -5,7 +5,16 @@ import type { Band } from './band.ts'
 export const RH_LIMITS = { least: 25, most: 75 } as const
 
 /** How moist a keeper runs the air, and why people differ: `words/methods.ts` has the reasons. */
-export const AIR_METHODS = ['usual', 'dry', 'moist', 'thin-shells', 'by-loss', 'maker', 'own'] as const
+export const AIR_METHODS = [
+  'usual',
+  'dry',
+  'moist',
+  'thin-shells',
+  'by-loss',
+  'unmeasured',
+  'maker',
+  'own',
+] as const
 export type AirMethod = (typeof AIR_METHODS)[number]
 /** Methods whose figures the keeper writes. */
 export const OWN_FIGURES: readonly AirMethod[] = ['maker', 'own']
@@ -32,31 +41,42 @@ export interface AirWanted {
   until: Band
   from: Band
   lockdownCoolerC: number
+  /** Whether anybody reads it; where nobody does, the bands are no more than what eggs can stand. */
+  isMeasured: boolean
 }
 
+const RUNNABLE: Band = { low: RH_LIMITS.least, high: RH_LIMITS.most }
 const DRY: Band = { low: 25, high: 40 }
 const MOIST: Band = { low: 60, high: 65 }
 const THIN_SHELLS: Band = { low: 67, high: 73 }
 
 /** What a habit asks of the air for a bird. */
-export function airWanted({ method, own, lockdownCoolerC }: AirHabit, species: SpeciesName): AirWanted {
+export function airWanted(habit: AirHabit, species: SpeciesName): AirWanted {
+  const { lockdownCoolerC, method } = habit
+  return { ...bandsOf(habit, species), lockdownCoolerC, isMeasured: method !== 'unmeasured' }
+}
+
+function bandsOf({ method, own }: AirHabit, species: SpeciesName): Pick<AirWanted, 'until' | 'from'> {
   const until = band(SPECIES[species].humidityPercent)
   const from = band(SPECIES[species].hatchHumidityPercent)
   switch (method) {
     case 'usual':
-      return { until, from, lockdownCoolerC }
+      return { until, from }
     case 'dry':
-      return { until: DRY, from, lockdownCoolerC }
+      return { until: DRY, from }
     case 'moist':
-      return { until: MOIST, from: MOIST, lockdownCoolerC }
+      return { until: MOIST, from: MOIST }
     case 'thin-shells':
-      return { until: THIN_SHELLS, from, lockdownCoolerC }
+      return { until: THIN_SHELLS, from }
     case 'by-loss':
       // Whatever the eggs ask for, within what can be run.
-      return { until: { low: RH_LIMITS.least, high: RH_LIMITS.most }, from, lockdownCoolerC }
+      return { until: RUNNABLE, from }
+    case 'unmeasured':
+      // Nobody reads it: the channels of this incubator are kept full, as is its habit, and no figure is asked for.
+      return { until: RUNNABLE, from: RUNNABLE }
     case 'maker':
     case 'own':
-      return { ...own, lockdownCoolerC }
+      return own
   }
 }
 

@@ -7,7 +7,6 @@ import type { Conflict } from '../../../domain/merge/questions.ts'
 import { useHatcheryStore } from '../../data/hatchery.ts'
 import { useImportExportStore } from '../../data/import-export.ts'
 import { MOST_NAME_LETTERS, tabletName } from '../../data/tablet-name.ts'
-import { localTimeOf } from '../../../core/time/local-date.ts'
 import { count } from '../../shared/wording.ts'
 import { useBackupsStore } from '../backups/backups.ts'
 import BringInDialog from '../BringInDialog.vue'
@@ -17,6 +16,7 @@ import { newsWords } from './news-words.ts'
 import { t } from './words.ts'
 import KitButton from '../../shared/kit/KitButton.vue'
 import TextField from '../../shared/kit/TextField.vue'
+import { clockTime } from '../../shared/clock-time.ts'
 import FewChoice from '../../shared/kit/FewChoice.vue'
 
 /** Tablets that share the backup folder: what they have that is not here, and how it comes here. */
@@ -105,7 +105,7 @@ const timeWords = ({ from }: FolderNews): string => from.time.slice(0, 16).repla
         <template v-if="meeting.merged">{{ meeting.merged }} </template>
         <template v-if="meeting.lookedAt && meeting.news.length === 0">
           {{ meeting.theirs.length === 0 ? t('folder.none') : t('folder.nothingNew') }}
-          {{ t('folder.lookedAt', { time: localTimeOf(meeting.lookedAt, hatchery.hatchery.zone) }) }}
+          {{ t('folder.lookedAt', { time: clockTime(meeting.lookedAt, hatchery.hatchery.zone) }) }}
         </template>
       </span>
     </div>

@@ -72,7 +72,7 @@ function figure(of: 'until' | 'from', end: 'low' | 'high', value: number): void 
     />
     <p class="text-sm text-ink-soft">
       {{ AIR_METHOD_CHOICES[standing.method].reason }}
-      <span class="block text-ink" data-testid="air-wanted">{{
+      <span v-if="wanted.isMeasured" class="block text-ink" data-testid="air-wanted">{{
         t('air.wanted', {
           bird: SPECIES[species].label,
           until: sayBand(wanted.until),

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { liesAlikeAtNight } from '../../../core/planning/incubation/turning.ts'
-import { sayHour, typedHours } from '../../../core/typed-hours.ts'
+import { typedHours } from '../../../core/typed-hours.ts'
+import { clockHours } from '../clock-time.ts'
 import TextField from '../kit/TextField.vue'
 import { t } from './words.ts'
 
@@ -12,13 +13,12 @@ const props = defineProps<{
   usual: readonly number[]
 }>()
 const emit = defineEmits<{ change: [number[]] }>()
-const words = (hours: readonly number[]): string => hours.map(sayHour).join(', ')
 const text = ref('')
 const wrong = ref(false)
 watch(
   () => props.hours,
   (hours) => {
-    text.value = words(hours)
+    text.value = clockHours(hours)
   },
   { immediate: true },
 )
@@ -35,12 +35,12 @@ function read(): void {
     <TextField
       v-model="text"
       :label="t('turning.hours')"
-      :placeholder="words(usual)"
+      :placeholder="clockHours(usual)"
       :error="wrong ? t('turning.wrong') : ''"
       @change="read"
     />
     <p v-if="hours.length === 0" class="mt-1 text-sm text-ink-soft">
-      {{ t('turning.spread', { hours: words(usual) }) }}
+      {{ t('turning.spread', { hours: clockHours(usual) }) }}
     </p>
     <p v-if="standing.length === 1" class="mt-1 text-sm text-ember" role="status">
       {{ t('turning.once') }}

@@ -1,23 +1,14 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { LogOut, Undo2 } from '@lucide/vue'
-import type { Leaving } from '../../../contracts/records/egg-record.ts'
 import type { Egg } from '../../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../../contracts/records/set-record.ts'
-import { GRADES, type Grade } from '../../../core/grade-names.ts'
-import { leavingOf, lookedAlive, type SaidOfLeaving } from '../../../domain/leaving.ts'
-import { timelineOf } from '../../../domain/timeline.ts'
-import { useClockStore } from '../clock.ts'
 import { useHatcheryStore } from '../../data/hatchery.ts'
-import CheckBox from '../kit/CheckBox.vue'
 import KitButton from '../kit/KitButton.vue'
-import KitDialog from '../kit/KitDialog.vue'
-import SearchChoice from '../kit/SearchChoice.vue'
 import { useKeys } from '../useKeys.ts'
 import { useSaving } from '../useSaving.ts'
-import { GRADE_WORDS, LEAVING_WORDS, nameOfEgg } from '../wording.ts'
+import LeavingDialog from './LeavingDialog.vue'
 import { t } from './words.ts'
-import GradeSign from '../ui/GradeSign.vue'
 
 /** An egg leaves, at any time and for any reason: one press, and one for the reason. It comes back the same way. */
 const props = defineProps<{
@@ -30,47 +21,21 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ left: [egg: Egg] }>()
 
-const DEAD: ReadonlyArray<Exclude<Grade, 'developing'>> = GRADES.filter((grade) => grade !== 'developing')
-const SHELL = ['rotten', 'cracked', 'broken', 'animal'] as const
-const AWAY = ['given-away', 'eaten', 'moved-away', 'missing'] as const
-/** From this stage on an embryo may feel pain. */
-const MAY_FEEL = 0.66
-
 const store = useHatcheryStore()
-const clock = useClockStore()
 const { problem, saving } = useSaving()
 const open = ref(false)
-const chosenId = ref('')
-const isSure = ref(false)
-const egg = computed(() =>
-  props.eggs.length === 1 ? props.eggs[0]! : (props.eggs.find(({ id }) => id === chosenId.value) ?? null),
-)
-const looks = computed(() => (egg.value ? (store.looksByEgg.get(egg.value.id) ?? []) : []))
-const alive = computed(() => lookedAlive(looks.value))
-const late = computed(() => timelineOf(props.set, store.hatchery).stageAt(clock.nowMs) > MAY_FEEL)
-const placeOf = (one: Egg): string => nameOfEgg(props.set.trays, one)
-watch([egg, open], () => {
-  isSure.value = false
-})
+const alone = computed(() => (props.eggs.length === 1 ? props.eggs[0]! : null))
 
 function ask(): void {
-  if (props.eggs.length === 0 || (props.eggs.length === 1 && props.eggs[0]!.removed)) return
-  chosenId.value = ''
-  open.value = true
+  if (props.eggs.length > 0 && !alone.value?.removed) open.value = true
 }
-async function leave(said: SaidOfLeaving): Promise<void> {
-  const { value: leaving } = egg
-  if (!leaving) return
-  const removed = leavingOf(said, { set: props.set, looks: looks.value, at: new Date().toISOString() })
-  await saving(() => store.changeEgg('egg leaves', leaving.id, (now) => ({ ...now, removed })))
-  if (problem.value) return
+function leave(egg: Egg): void {
   open.value = false
-  emit('left', leaving)
+  emit('left', egg)
 }
-const otherwise = (why: Exclude<Leaving, 'graded'>): void => void leave({ why })
 /** Also days later: it lies where it lay, and all that came since stays. */
 function putBack(): void {
-  const { value: gone } = egg
+  const { value: gone } = alone
   if (gone) void saving(() => store.changeEgg('egg put back', gone.id, (now) => ({ ...now, removed: null })))
 }
 useKeys({ g: ask }, () => props.keyed === true && !open.value)
@@ -79,7 +44,7 @@ useKeys({ g: ask }, () => props.keyed === true && !open.value)
 <template>
   <div>
     <KitButton
-      v-if="egg?.removed && eggs.length === 1 && egg.outcome === null"
+      v-if="alone?.removed && alone.outcome === null"
       :icon="Undo2"
       :size="size ?? 'desk'"
       @click="putBack"
@@ -90,58 +55,13 @@ useKeys({ g: ask }, () => props.keyed === true && !open.value)
       v-else
       :icon="LogOut"
       :size="size ?? 'desk'"
-      :disabled="eggs.length === 0 || egg?.removed != null"
+      :disabled="eggs.length === 0 || alone?.removed != null"
       data-testid="egg-leaves"
       @click="ask"
     >
       {{ t('leaves.ask') }} <span v-if="keyed" class="key hidden md:inline">G</span>
     </KitButton>
     <p v-if="problem" class="mt-1 text-ember" role="alert">{{ problem }}</p>
-
-    <KitDialog
-      v-if="open"
-      :title="egg ? t('leaves.title', { place: placeOf(egg) }) : t('leaves.which')"
-      @close="open = false"
-    >
-      <KitButton class="mb-4 w-full" @click="open = false">{{ t('leaves.stays') }}</KitButton>
-      <SearchChoice
-        v-if="eggs.length > 1"
-        v-model="chosenId"
-        class="mb-4"
-        :label="t('leaves.egg')"
-        :options="eggs.map((one) => ({ value: one.id, name: `${placeOf(one)}, #${one.number}` }))"
-      />
-      <template v-if="egg">
-        <h3 class="mb-2 font-semibold">{{ t('leaves.shell') }}</h3>
-        <div class="grid grid-cols-2 gap-2">
-          <KitButton v-for="why in SHELL" :key="why" class="min-h-12" @click="otherwise(why)">
-            {{ LEAVING_WORDS[why] }}
-          </KitButton>
-        </div>
-        <h3 class="mt-4 mb-2 font-semibold">{{ t('leaves.away') }}</h3>
-        <div class="grid grid-cols-2 gap-2">
-          <KitButton v-for="why in AWAY" :key="why" class="min-h-12" @click="otherwise(why)">
-            {{ LEAVING_WORDS[why] }}
-          </KitButton>
-        </div>
-        <h3 class="mt-4 mb-2 font-semibold">{{ t('leaves.dead') }}</h3>
-        <CheckBox v-if="alive" v-model="isSure" class="mb-2 items-start gap-3">{{
-          t('leaves.sure')
-        }}</CheckBox>
-        <p v-if="late" class="mb-2 border-l-2 border-ember pl-3">{{ t('leaves.mayFeel') }}</p>
-        <div class="grid grid-cols-3 gap-2">
-          <KitButton
-            v-for="grade in DEAD"
-            :key="grade"
-            class="min-h-12 px-1"
-            :disabled="alive && !isSure"
-            @click="leave({ why: 'graded', grade })"
-          >
-            <GradeSign :grade="grade" class="h-5 w-5" aria-hidden="true" /> {{ GRADE_WORDS[grade] }}
-          </KitButton>
-        </div>
-        <p class="mt-4 text-sm text-ink-soft">{{ t('leaves.caution') }}</p>
-      </template>
-    </KitDialog>
+    <LeavingDialog v-if="open" :set="set" :eggs="eggs" @close="open = false" @left="leave" />
   </div>
 </template>

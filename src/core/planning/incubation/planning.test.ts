@@ -125,7 +125,10 @@ describe('what stands against a plan', () => {
     ['an unlikely number of days', { incubationDays: 30 }, 'care', /30 days is far from the usual 21/],
   ])('names %s and a way on', (_, changes, weight, sentence) => {
     const [problem] = checkPlan({ ...sound, ...changes })
-    const { message, wayOn } = sayPlanProblem(problem!, ZONE)
+    const { message, wayOn } = sayPlanProblem(problem!, {
+      zone: ZONE,
+      clockTime: (atMs) => localTimeOf(atMs, ZONE),
+    })
     expect(message).toMatch(sentence)
     expect(problem!.weight).toBe(weight)
     expect(wayOn.length).toBeGreaterThan(20)
