@@ -30,7 +30,7 @@ test('twelve eggs by eye: from paper, then at the lamp; a leaking and a dropped 
   await page.getByRole('heading', { level: 1 }).click()
   await page.keyboard.press('a')
   expect(await violations(page)).toEqual([])
-  await page.getByRole('button', { name: 'Save 12 looks' }).click()
+  await page.getByRole('button', { name: 'Save 12 eggs' }).click()
   await expect(page.getByTestId('looks')).toContainText('air cell 5.5 mm')
 
   // At the lamp: the two suspects first, by one key each.

@@ -2,7 +2,7 @@ import type { Leaving } from '../contracts/records/egg-record.ts'
 import type { Egg } from '../contracts/records/egg-state.ts'
 import { isPictured, type LookRecord } from '../contracts/records/look-record.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
-import type { Grade } from '../core/grade-names.ts'
+import type { Grade, SuggestedGrade } from '../core/grade-names.ts'
 import { isFilmedAlive } from '../core/grade/policy.ts'
 import { actionOf } from './candling.ts'
 import { standingGrade } from './own-grade.ts'
@@ -50,4 +50,20 @@ export function lookedAlive(looks: readonly LookRecord[]): boolean {
   const last = looks.findLast(({ replaced }) => !replaced)
   if (!last) return false
   return standingGrade(last) === 'developing' || (isPictured(last) && isFilmedAlive(last.movement))
+}
+
+/**
+ * How an egg left that is noted afterwards.
+ * @param said - what was called of it then, if anything, and why it left; null where it stayed
+ * @param about - its looks up to then, oldest first, and when that was
+ * @returns null where it stayed, or nothing says that it was dead
+ */
+export function leftOnPaper(
+  { grade, out }: { grade: SuggestedGrade | null; out: Leaving | null },
+  about: { set: Pick<EggSet, 'policy'>; looks: readonly LookRecord[]; at: string },
+): Removed | null {
+  if (out === null) return null
+  if (out !== 'graded') return leavingOf({ why: out }, about)
+  if (grade === null || grade === 'developing' || grade === 'unsure') return null
+  return leavingOf({ why: out, grade }, about)
 }

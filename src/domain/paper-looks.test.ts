@@ -14,7 +14,8 @@ const eggs: NamedEgg[] = ['A1', 'A2', 'A3', 'B1', 'B2', 'B3'].map((place, i) => 
   number: i + 11,
   place,
 }))
-const read = (text: string, list = eggs) => readPaper(text, list, WORDS)
+const read = (text: string, list = eggs) =>
+  readPaper(text, list, { words: WORDS, toMm: (written) => written })
 const short = (text: string, list = eggs) =>
   read(text, list).looks.map(({ eggId, grade, depthMm }) => [eggId, grade, depthMm].filter(Boolean).join(' '))
 
@@ -30,6 +31,8 @@ describe('a list from paper', () => {
     ['B2,?', 'B2 unsure'],
     ['12,1', 'A2 developing'],
     ['A1,clear,5.0', 'A1 clear 5'],
+    ['A1 clear 0.25 in', 'A1 clear 6.35'],
+    ['A1 clear 0.25"', 'A1 clear 6.35'],
   ])('reads %j', (line, look) => {
     expect(short(line)).toEqual([look])
     expect(read(line).problems).toEqual([])
@@ -45,6 +48,25 @@ describe('a list from paper', () => {
       'A1 clear 5',
       'A2 developing',
     ])
+  })
+
+  it.each([
+    ['A1 clear out', 'clear', 'graded'],
+    ['A1 quitter 6,5 out', 'quitter', 'graded'],
+    ['A1 ring leaking', 'blood-ring', 'rotten'],
+    ['A1 developing dropped', 'developing', 'broken'],
+    ['A1 broken', null, 'broken'],
+  ])('knows why an egg left: %j', (line, grade, out) => {
+    expect(read(line).looks).toMatchObject([{ eggId: 'A1', grade, out }])
+  })
+
+  it.each(['A1 out', 'A1 developing out', 'A1 ? out'])('takes nobody out by half a word: %j', (line) => {
+    expect(read(line)).toMatchObject({ looks: [], problems: [{ why: 'grade' }] })
+  })
+
+  it('takes a depth without a unit in the keeper’s own', () => {
+    const { looks } = readPaper('A1 clear 0.2', eggs, { words: WORDS, toMm: (written) => written * 25.4 })
+    expect(looks[0]!.depthMm).toBeCloseTo(5.08)
   })
 
   it('says which lines it cannot understand, and reads the others', () => {

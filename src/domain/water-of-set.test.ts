@@ -80,12 +80,23 @@ describe('an egg’s water', () => {
       [7, 57],
     ])
     const looks = [look('egg-1', 9, 0.06), look('egg-1', 7, 0.05), look('egg-1', 7, 0.2, true)]
-    const { cells, weights } = waterOfEgg(own, looks, { setAt: set.setAt, stepG: 0.1 })
+    const { cells, weights } = waterOfEgg(own, looks, { ...set, stepG: 0.1 })
     expect(cells.map(({ ageDays }) => ageDays)).toEqual([7, 9])
     expect(weights.map(({ ageDays, grams }) => [Math.round(ageDays), grams])).toEqual([
       [0, 60],
       [7, 57],
     ])
+  })
+
+  it('takes air cells told by eye, less surely than photographed ones', () => {
+    const told = {
+      ...look('egg-1', 7, 0.05),
+      source: 'eye',
+      airCell: { by: 'drawn', depth: 0.15 },
+    } as unknown as LookRecord
+    const { cells } = waterOfEgg(egg(1), [told, look('egg-1', 9, 0.06)], { ...set, stepG: 0.1 })
+    expect(cells.map(({ by }) => by ?? 'photograph')).toEqual(['eye', 'photograph'])
+    expect(cells[0]!.cell.sd).toBeGreaterThan(2 * cells[1]!.cell.sd)
   })
 })
 

@@ -21,9 +21,10 @@ import {
 } from '../core/water/loss-line.ts'
 import { stepOf, weighingSd } from '../core/water/scale-doubt.ts'
 import { setWater, withTrays, type SetWater } from '../core/water/set-water.ts'
+import { volumeOfToldCell } from '../core/water/told-cell.ts'
 import { conductance, dryingTorr } from '../core/water/vapour.ts'
 import type { Measured } from '../core/measure/reading.ts'
-import { SPECIES } from '../core/species/species.ts'
+import { SPECIES, type SpeciesName } from '../core/species/species.ts'
 import type { Band } from '../core/climate/band.ts'
 import { airWantedOf } from './air-wanted.ts'
 import { figuresOfLook } from './look-figures.ts'
@@ -58,15 +59,19 @@ export interface WaterOfSet {
 export function waterOfEgg(
   egg: Egg,
   looks: readonly LookRecord[],
-  { setAt, stepG }: { setAt: string; stepG: number },
+  { setAt, stepG, species }: { setAt: string; stepG: number; species: SpeciesName },
 ): EggWater {
   return {
     cells: looks
-      .filter((look) => isPictured(look))
       .filter(({ replaced }) => !replaced)
-      .flatMap((look) => {
+      .flatMap((look): Array<EggWater['cells'][number]> => {
+        const { ageDays } = look
+        if (!isPictured(look)) {
+          const cell = look.airCell && volumeOfToldCell(look.airCell, { species, lengthMm: egg.lengthMm })
+          return cell ? [{ ageDays, cell, by: 'eye' }] : []
+        }
         const { airCell } = figuresOfLook(look)
-        return airCell ? [{ ageDays: look.ageDays, cell: airCell.volume }] : []
+        return airCell ? [{ ageDays, cell: airCell.volume }] : []
       })
       .sort((a, b) => a.ageDays - b.ageDays),
     weights: standingEvents(egg.events)
@@ -118,7 +123,7 @@ function trayLines(
   const fresh = new Map(
     eggs.map((egg) => [
       egg.id,
-      waterOfEgg(egg, [], { setAt: set.setAt, stepG }).weights.find(({ ageDays }) => ageDays <= 1),
+      waterOfEgg(egg, [], { ...set, stepG }).weights.find(({ ageDays }) => ageDays <= 1),
     ]),
   )
   return set.trays.flatMap((tray) => {
@@ -224,7 +229,7 @@ export function waterOfSet(
   const lines = new Map<string, LossLine>()
   for (const egg of eggs) {
     if (egg.removed) continue
-    const line = lossLine(waterOfEgg(egg, looksByEgg.get(egg.id) ?? [], { setAt: set.setAt, stepG }), air)
+    const line = lossLine(waterOfEgg(egg, looksByEgg.get(egg.id) ?? [], { ...set, stepG }), air)
     if (line) lines.set(egg.id, line)
   }
   const dry = vapourDeficitDays(air, ageDays)

@@ -77,6 +77,7 @@ const shell = computed(() =>
         ? LEAVING_WORDS.rotten
         : t('byEye.hairline'),
     props.egg.waxed ? t('byEye.waxed') : '',
+    props.egg.dirty ? t('byEye.dirty') : '',
     props.egg.mark,
   ]
     .filter(Boolean)

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { CheckCheck, Zap } from '@lucide/vue'
 import type { Egg } from '../../contracts/records/egg-state.ts'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import { isPictured, type LookRecord } from '../../contracts/records/look-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import type { SuggestedGrade } from '../../core/grade-names.ts'
 import { CRACKS } from '../../core/planning/intake/setting-advice.ts'
@@ -41,7 +41,30 @@ function crack(): void {
   if (props.egg.removed) return
   void saving(() => store.changeEgg('crack', props.egg.id, (now) => ({ ...now, crack: nextOf(now) })))
 }
-useKeys({ k: crack })
+/** What else a hand feels or sees on the shell; pressed again it is taken back. */
+function note(what: 'waxed' | 'dirty'): void {
+  if (props.egg.removed) return
+  void saving(() => store.changeEgg(what, props.egg.id, (now) => ({ ...now, [what]: !now[what] })))
+}
+/** Looks of which somebody has said that the line is no crack. */
+const noCrack = ref<ReadonlySet<string>>(new Set())
+const lineSeen = computed(() => {
+  const { look, egg } = props
+  return look !== null &&
+    isPictured(look) &&
+    look.reading.crack.score > 0.5 &&
+    egg.crack === 'none' &&
+    !egg.removed
+    ? look.id
+    : null
+})
+function isHairline(): void {
+  void saving(() => store.changeEgg('crack', props.egg.id, (now) => ({ ...now, crack: 'hairline' })))
+}
+function isNoCrack(lookId: string): void {
+  noCrack.value = new Set([...noCrack.value, lookId])
+}
+useKeys({ k: crack, w: () => note('waxed'), q: () => note('dirty') })
 </script>
 
 <template>
@@ -79,6 +102,25 @@ useKeys({ k: crack })
         {{ CRACK_WORDS[egg.crack] }} <span class="key hidden md:inline">K</span>
       </KitButton>
       <KitButton
+        v-if="egg.crack !== 'none' || egg.waxed"
+        size="desk"
+        :class="{ 'border-lamp': egg.waxed }"
+        :disabled="egg.removed !== null"
+        :aria-pressed="egg.waxed"
+        @click="note('waxed')"
+      >
+        {{ t('acts.waxed') }} <span class="key hidden md:inline">W</span>
+      </KitButton>
+      <KitButton
+        size="desk"
+        :class="{ 'border-ember text-ember': egg.dirty }"
+        :disabled="egg.removed !== null"
+        :aria-pressed="egg.dirty"
+        @click="note('dirty')"
+      >
+        {{ t('acts.dirty') }} <span class="key hidden md:inline">Q</span>
+      </KitButton>
+      <KitButton
         v-if="unseen"
         :icon="CheckCheck"
         size="desk"
@@ -89,6 +131,17 @@ useKeys({ k: crack })
       </KitButton>
       <EggLeaves :set="set" :eggs="[egg]" keyed @left="emit('left', $event)" />
     </div>
+    <div
+      v-if="lineSeen && !noCrack.has(lineSeen)"
+      class="flex flex-wrap items-center gap-2"
+      role="status"
+      data-testid="crack-asked"
+    >
+      <span>{{ t('acts.isItACrack') }}</span>
+      <KitButton size="desk" @click="isHairline">{{ t('acts.hairlineYes') }}</KitButton>
+      <KitButton size="desk" @click="isNoCrack(lineSeen)">{{ t('acts.hairlineNo') }}</KitButton>
+    </div>
+    <p v-if="egg.dirty" class="text-sm text-ink-soft">{{ t('acts.dirtyHow') }}</p>
     <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
   </div>
 </template>

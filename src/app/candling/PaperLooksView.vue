@@ -3,29 +3,31 @@ import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { v4 as uuid } from 'uuid'
+import type { Leaving } from '../../contracts/records/egg-record.ts'
 import { isIn, type Egg } from '../../contracts/records/egg-state.ts'
-import { MOST_CELL_MM, type EyeLook } from '../../contracts/records/look-record.ts'
+import type { EyeLook } from '../../contracts/records/look-record.ts'
 import type { SuggestedGrade } from '../../core/grade-names.ts'
 import { HOUR_MS } from '../../core/time/durations.ts'
 import { instantOf, isLikelyDate, localDateOf, localTimeOf } from '../../core/time/local-date.ts'
 import { inCandlingOrder } from '../../core/tray/layout.ts'
-import { fromShown, toShown, unitSymbol } from '../../core/units.ts'
+import { fromShown } from '../../core/units.ts'
 import { judgedByRule, lookByEye } from '../../domain/look-by-eye.ts'
-import { readPaper, type PaperProblem } from '../../domain/paper-looks.ts'
+import { leftOnPaper } from '../../domain/leaving.ts'
+import { readPaper, type PaperLook, type PaperProblem } from '../../domain/paper-looks.ts'
 import { timelineOf } from '../../domain/timeline.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import KitButton from '../shared/kit/KitButton.vue'
 import KitFold from '../shared/kit/KitFold.vue'
 import LongTextField from '../shared/kit/LongTextField.vue'
-import NumberField from '../shared/kit/NumberField.vue'
 import SearchChoice from '../shared/kit/SearchChoice.vue'
 import TextField from '../shared/kit/TextField.vue'
-import GradeSign from '../shared/ui/GradeSign.vue'
 import { useKeys } from '../shared/useKeys.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { count, dayWords, GRADE_WORDS, nameOfEgg } from '../shared/wording.ts'
-import { GRADE_KEYS, gradeKeys } from './grade-keys.ts'
+import { gradeKeys } from './grade-keys.ts'
+import PaperPicture from './PaperPicture.vue'
+import PaperRow from './PaperRow.vue'
 import { t } from './words.ts'
 
 /** What was seen by eye and pencilled on paper, entered with its own day and hour: by key, or as a pasted list. */
@@ -39,10 +41,7 @@ const zone = computed(() => store.hatchery.zone)
 const units = computed(() => store.hatchery.units)
 const candler = ref('')
 const candlers = computed(() => [...new Set(store.sessions.map((one) => one.candler))].filter(Boolean))
-interface Entry {
-  grade: SuggestedGrade
-  depthMm: number | null
-}
+type Entry = Omit<PaperLook, 'eggId'>
 /** Outlives a reload, with the day and hour that it was entered for. */
 const draft = useLocalStorage(`perlumen-paper-${props.setId}`, {
   date: '',
@@ -93,7 +92,12 @@ const entered = computed(() => eggs.value.filter(({ id }) => entries.value[id]))
 
 /** With a grade, on to the next egg, as a list is read. */
 function say(egg: Egg, grade: SuggestedGrade): void {
-  entries.value = { ...entries.value, [egg.id]: { grade, depthMm: entries.value[egg.id]?.depthMm ?? null } }
+  const { depthMm = null, out = null } = entries.value[egg.id] ?? {}
+  const isDead = grade !== 'developing' && grade !== 'unsure'
+  entries.value = {
+    ...entries.value,
+    [egg.id]: { grade, depthMm, out: out === 'graded' && !isDead ? null : out },
+  }
   const at = eggs.value.indexOf(egg)
   currentId.value = eggs.value[at + 1]?.id ?? egg.id
 }
@@ -101,14 +105,15 @@ function sayCurrent(grade: SuggestedGrade): void {
   const egg = eggs.value.find(({ id }) => id === currentId.value)
   if (egg) say(egg, grade)
 }
-function shownDepth({ depthMm }: Entry): number | null {
-  return depthMm === null ? null : toShown(units.value, 'length', depthMm)
-}
-function measure(egg: Egg, shown: number | null): void {
+function measure(egg: Egg, depthMm: number | null): void {
   const entry = entries.value[egg.id]
-  const depthMm = shown === null ? null : fromShown(units.value, 'length', shown)
   if (entry && (depthMm === null || depthMm > 0))
     entries.value = { ...entries.value, [egg.id]: { ...entry, depthMm } }
+}
+/** It left then: by a grade that was said, or without a look. */
+function left(egg: Egg, out: Leaving | null): void {
+  const { grade = null, depthMm = null } = entries.value[egg.id] ?? {}
+  entries.value = { ...entries.value, [egg.id]: { grade, depthMm, out } }
 }
 function forget(egg: Egg): void {
   const { [egg.id]: _, ...others } = entries.value
@@ -116,7 +121,9 @@ function forget(egg: Egg): void {
 }
 function restDevelops(): void {
   entries.value = {
-    ...Object.fromEntries(eggs.value.map(({ id }) => [id, { grade: 'developing' as const, depthMm: null }])),
+    ...Object.fromEntries(
+      eggs.value.map(({ id }) => [id, { grade: 'developing' as const, depthMm: null, out: null }]),
+    ),
     ...entries.value,
   }
 }
@@ -135,7 +142,10 @@ const WHY: Readonly<Record<PaperProblem['why'], string>> = {
 }
 function takeList(): void {
   const named = eggs.value.map((egg) => ({ id: egg.id, number: egg.number, place: placeOf(egg) }))
-  const read = readPaper(pasted.value, named, GRADE_WORDS)
+  const read = readPaper(pasted.value, named, {
+    words: GRADE_WORDS,
+    toMm: (written) => fromShown(units.value, 'length', written),
+  })
   problems.value = read.problems
   entries.value = {
     ...entries.value,
@@ -143,26 +153,39 @@ function takeList(): void {
   }
 }
 
+/** The egg as it left on the day of the paper. */
+function outThen(egg: Egg, added: readonly EyeLook[], takenAt: string): Egg[] {
+  const { grade, out = null } = entries.value[egg.id]!
+  const { value: current } = set
+  if (!out || !current) return []
+  const before = (store.looksByEgg.get(egg.id) ?? []).filter((look) => look.takenAt <= takenAt)
+  const looks = [...before, ...added.filter(({ eggId }) => eggId === egg.id)]
+  const removed = leftOnPaper({ grade, out }, { set: current, looks, at: takenAt })
+  return removed ? [{ ...egg, removed }] : []
+}
 async function keep(): Promise<void> {
   const { value: current } = set
   const { value: atMs } = takenMs
   if (!current || atMs === null || doubt.value || entered.value.length === 0) return
   const [takenAt, at] = [new Date(atMs).toISOString(), new Date().toISOString()]
   const timeline = timelineOf(current, store.hatchery)
-  const looks = entered.value.map((egg): EyeLook => {
+  const looks = entered.value.flatMap((egg): EyeLook[] => {
     const { grade, depthMm } = entries.value[egg.id]!
+    if (grade === null) return []
     const airCell = depthMm === null ? null : { by: 'millimetres' as const, depthMm }
     const around = { set: current, timeline, looks: store.looksByEgg.get(egg.id) ?? [] }
-    return lookByEye({ egg, grade, takenAt, at, airCell, candler: candler.value.trim() }, around, () =>
-      uuid(),
-    )
+    const said = { egg, grade, takenAt, at, airCell, candler: candler.value.trim() }
+    return [lookByEye(said, around, () => uuid())]
   })
   // A look of an earlier day may be the first of two: what follows from the later one is judged again.
   const all = [...store.looks.filter(({ setId }) => setId === current.id), ...looks]
   const again = new Map(judgedByRule(all, { set: current, timeline }).map((look) => [look.id, look]))
   const added = looks.map((look) => again.get(look.id) ?? look)
   for (const { id } of looks) again.delete(id)
-  await saving(() => store.commit('looks from paper', null, { looks: [...added, ...again.values()] }))
+  const gone = entered.value.flatMap((egg) => outThen(egg, added, takenAt))
+  await saving(() =>
+    store.commit('looks from paper', null, { looks: [...added, ...again.values()], eggs: gone }),
+  )
   if (problem.value) return
   entries.value = {}
   await router.push({ name: 'set', params: { setId: props.setId } })
@@ -193,37 +216,14 @@ useKeys({
             :class="{ 'bg-lamp-soft': egg.id === currentId }"
             :aria-current="egg.id === currentId ? 'true' : undefined"
           >
-            <span class="w-24 shrink-0 font-semibold">{{ placeOf(egg) }}</span>
-            <span class="flex gap-1" role="group" :aria-label="t('paper.gradeOf', { egg: placeOf(egg) })">
-              <KitButton
-                v-for="{ grade, key } in GRADE_KEYS"
-                :key="grade"
-                size="desk"
-                class="px-2"
-                :class="{ 'border-lamp bg-lamp-soft': entries[egg.id]?.grade === grade }"
-                :aria-pressed="entries[egg.id]?.grade === grade"
-                :aria-label="GRADE_WORDS[grade]"
-                :title="`${GRADE_WORDS[grade]} (${key})`"
-                @click="say(egg, grade)"
-              >
-                <GradeSign :grade="grade" class="h-5 w-5" aria-hidden="true" />
-              </KitButton>
-            </span>
-            <span class="min-w-24">{{ entries[egg.id] ? GRADE_WORDS[entries[egg.id]!.grade] : '' }}</span>
-            <template v-if="entries[egg.id]">
-              <NumberField
-                hide-label
-                class="w-20"
-                :label="t('paper.cellOf', { egg: placeOf(egg), unit: unitSymbol(units, 'length') })"
-                :placeholder="unitSymbol(units, 'length')"
-                :least="0"
-                :most="toShown(units, 'length', MOST_CELL_MM)"
-                :model-value="shownDepth(entries[egg.id]!)"
-                @change="measure(egg, $event)"
-                @emptied="measure(egg, null)"
-              />
-              <KitButton kind="quiet" size="desk" @click="forget(egg)">{{ t('paper.forget') }}</KitButton>
-            </template>
+            <PaperRow
+              :place="placeOf(egg)"
+              :entry="entries[egg.id] ?? null"
+              @say="say(egg, $event)"
+              @measure="measure(egg, $event)"
+              @left="left(egg, $event)"
+              @forget="forget(egg)"
+            />
           </li>
         </ul>
       </section>
@@ -245,6 +245,7 @@ useKeys({
         <KitButton :disabled="eggs.length === entered.length" @click="restDevelops">
           {{ t('byEye.restDevelops') }} <span class="key hidden md:inline">A</span>
         </KitButton>
+        <PaperPicture />
         <KitFold :title="t('paper.paste')">
           <LongTextField v-model="pasted" :label="t('paper.list')" :rows="8" spellcheck="false" />
           <p class="text-sm text-ink-soft">{{ t('paper.how') }}</p>
@@ -260,7 +261,7 @@ useKeys({
           </div>
         </KitFold>
         <KitButton kind="next" :disabled="entered.length === 0 || doubt !== ''" @click="keep">
-          {{ t('paper.keep', { looks: count(entered.length, 'look') }) }}
+          {{ t('paper.keep', { looks: count(entered.length, 'egg') }) }}
         </KitButton>
         <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
       </aside>

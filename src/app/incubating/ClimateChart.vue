@@ -28,6 +28,7 @@ import {
   type ClimateEvent,
   type ClimateView,
 } from './climate-chart.ts'
+import { clockTime } from '../shared/clock-time.ts'
 import { t } from './words.ts'
 
 /** Warmth and moisture over time with their bands, and below what happened, all on one axis of time. */
@@ -135,6 +136,7 @@ const view = computed((): ClimateView => ({
 const when = timesInWords(
   () => props.zone,
   () => props.toMs - props.fromMs,
+  clockTime,
 )
 const lines = computed(() => climateLines(seen.value, view.value, colours.value))
 

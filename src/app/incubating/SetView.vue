@@ -255,6 +255,16 @@ useKeys({ z: () => void saving(() => store.undo()) })
             })
           }}
         </p>
+        <p v-if="here.some(({ dirty }) => dirty)" class="mt-1 text-sm text-ink-soft">
+          {{
+            t('set.dirtyEggs', {
+              eggs: here
+                .filter(({ dirty }) => dirty)
+                .map(placeOf)
+                .join(', '),
+            })
+          }}
+        </p>
         <p v-if="here.some((egg) => egg.crack !== 'none')" class="mt-1 text-sm text-ink-soft">
           {{
             t('set.crackedEggs', {

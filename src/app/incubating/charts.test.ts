@@ -3,6 +3,7 @@ import type { LossEstimate, LossLine } from '../../core/water/loss-line.ts'
 import type { WaterOfSet } from '../../domain/water-of-set.ts'
 import type { SeenSeries } from '../../workers/series-protocol.ts'
 import type { ChartColours } from '../shared/charts/useChartColours.ts'
+import { localTimeOf } from '../../core/time/local-date.ts'
 import { climateOption, timesInWords, widened, type ClimateView } from './climate-chart.ts'
 import { estimatesOf, waterOption } from './water-chart.ts'
 
@@ -121,6 +122,7 @@ describe('the chart of air', () => {
     const when = timesInWords(
       () => 'UTC',
       () => spanMs,
+      localTimeOf,
     )
     const atMs = Date.UTC(2026, 2, 11, 8, 30)
     expect(when(atMs)).toBe('08:30')

@@ -5,7 +5,6 @@ import { localDateOf, localHourOf, sayShortDate } from '../../core/time/local-da
 import { toShown, unitSymbol, type UnitSystem } from '../../core/units.ts'
 import type { ClimateQuantity, SeenSeries } from '../../workers/series-protocol.ts'
 import { probeColour, type ChartColours } from '../shared/charts/useChartColours.ts'
-import { clockTime } from '../shared/clock-time.ts'
 import { t } from './words.ts'
 
 /** One thing that happened, in the lane below the curves. */
@@ -51,7 +50,11 @@ function shown(units: UnitSystem, what: ClimateQuantity, value: number): number 
 }
 
 /** Times of day, or days where it is much time. Calendar arithmetic is dear, and the same times are asked for with each move. */
-export function timesInWords(zone: () => string, spanMs: () => number): (atMs: number) => string {
+export function timesInWords(
+  zone: () => string,
+  spanMs: () => number,
+  timeOf: (atMs: number, zone: string) => string,
+): (atMs: number) => string {
   const said = new Map<string, string>()
   return (atMs) => {
     const isLong = spanMs() > LONG_MS
@@ -59,7 +62,7 @@ export function timesInWords(zone: () => string, spanMs: () => number): (atMs: n
     const known = said.get(key)
     if (known !== undefined) return known
     const isMidnight = localHourOf(atMs, zone()) === 0
-    const words = isMidnight || isLong ? sayShortDate(localDateOf(atMs, zone())) : clockTime(atMs, zone())
+    const words = isMidnight || isLong ? sayShortDate(localDateOf(atMs, zone())) : timeOf(atMs, zone())
     said.set(key, words)
     return words
   }

@@ -26,7 +26,11 @@ type Estimate = LossEstimate & { id: string }
 const STEP = 4
 /** A line is drawn through so many ages. */
 const AGES = 25
-export const BY = { photograph: t('water.byPhotograph'), scale: t('water.byScale') } as const
+export const BY = {
+  photograph: t('water.byPhotograph'),
+  eye: t('water.byEye'),
+  scale: t('water.byScale'),
+} as const
 
 /** Per cent, as exact as it is drawn. @param share - of one */
 export const percent = (share: number): number => Number((100 * share).toFixed(2))
@@ -79,6 +83,7 @@ export function waterOption(view: WaterView, colours: ChartColours) {
       ...bandToArriveIn(view, colours),
       eachEgg(water, colours.faint),
       ...seen(estimates, { by: 'photograph', symbol: 'circle', symbolSize: 5, color: soft }),
+      ...seen(estimates, { by: 'eye', symbol: 'diamond', symbolSize: 6, color: soft }),
       ...seen(estimates, { by: 'scale', symbol: 'rect', symbolSize: 6, color: ink }),
       ...theSet(view, colours),
     ],

@@ -1,7 +1,7 @@
 import Papa from 'papaparse'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { neutraliseFormula, plainText } from './csv-cell.ts'
-import { breedOf, shellOf } from '../records/egg-kind.ts'
+import { breedOf, shellOf, sourceOf } from '../records/egg-kind.ts'
 import { lengthField, markField, weightField } from '../records/egg-record.ts'
 import { notesOf } from '../records/egg-state.ts'
 import { type Egg } from '../records/egg-state.ts'
@@ -25,10 +25,13 @@ export function eggsToCsv({ sets, eggs }: Pick<HatcheryRecords, 'sets' | 'eggs'>
       breed: set ? breedOf(egg, set) : '',
       shell: set ? shellOf(egg, set) : '',
       hen: egg.hen ?? '',
+      cock: egg.cock ?? '',
+      source: set ? sourceOf(egg, set) : '',
       'laid on': egg.laidOn ?? '',
       ...editableOf(egg),
       crack: egg.crack,
       waxed: egg.waxed ? 'yes' : 'no',
+      dirty: egg.dirty ? 'yes' : 'no',
       'removed at': egg.removed?.at ?? '',
       'removed as': egg.removed ? (egg.removed.why === 'graded' ? egg.removed.grade : egg.removed.why) : '',
       outcome: egg.outcome?.found ?? '',

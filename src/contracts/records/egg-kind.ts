@@ -21,6 +21,14 @@ export function breedOf(
   )
 }
 
+/** Where an egg came from: as it was told for it, else its batch's; empty where nobody said. */
+export function sourceOf(
+  { batchId, source }: Pick<Egg, 'batchId' | 'source'>,
+  { batches }: Pick<EggSet, 'batches'>,
+): string {
+  return source ?? batches.find(({ id }) => id === batchId)?.source ?? ''
+}
+
 /** Shells that lie in a set, in one order whatever the order of its batches. */
 export function shellsOf({ batches, shell }: OfSet): Shell[] {
   const there = new Set(batches.length > 0 ? batches.map((batch) => batch.shell) : [shell])

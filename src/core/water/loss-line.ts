@@ -9,7 +9,7 @@ export interface LossEstimate {
   /** See {@link vapourDeficitDays}. */
   vapourDeficitDays: number
   loss: Measured
-  by: 'photograph' | 'scale'
+  by: 'photograph' | 'eye' | 'scale'
 }
 
 /** An egg's way of losing water: a straight line over dry days, from nothing on the day it was set. */
@@ -24,8 +24,8 @@ export interface LossLine {
 }
 
 export interface EggWater {
-  /** Air cells by photograph, shares of the volume. */
-  cells: ReadonlyArray<{ ageDays: number; cell: Measured }>
+  /** Air cells by photograph, or told by eye; shares of the volume. */
+  cells: ReadonlyArray<{ ageDays: number; cell: Measured; by?: 'eye' }>
   /** Weighings, g, with the standard uncertainty of each; before setting their age is negative. */
   weights: ReadonlyArray<{ ageDays: number; grams: number; sdG: number }>
 }
@@ -46,12 +46,14 @@ export function lossLine(
   air: readonly AirSpan[],
   usualFresh: Measured = FRESH_CELL,
 ): LossLine | null {
-  const firstCell = egg.cells.find(({ ageDays }) => ageDays <= FIRST_DAY)
+  // What an eye tells of a fresh cell is less sure than what is usual.
+  const firstCell = egg.cells.find(({ ageDays, by }) => ageDays <= FIRST_DAY && by !== 'eye')
   const fresh = firstCell?.cell ?? usualFresh
   const cells = egg.cells
     .filter(({ ageDays }) => ageDays > FIRST_DAY)
-    .map(({ ageDays, cell }) => ({
+    .map(({ ageDays, cell, by }): LossEstimate => ({
       ageDays,
+      by: by ?? 'photograph',
       vapourDeficitDays: vapourDeficitDays(air, ageDays),
       loss: lossFromCell(cell, { value: fresh.value, sd: 0 }),
     }))
@@ -86,7 +88,7 @@ export function lossLine(
     cellOffset: known(offset),
     isFreshKnown: firstCell !== undefined,
     estimates: [
-      ...cells.map((one): LossEstimate => ({ ...one, by: 'photograph' })),
+      ...cells,
       ...weights.flatMap(({ ageDays, vapourDeficitDays: dry, grams, sdG }): LossEstimate[] =>
         ageDays > FIRST_DAY && areApart
           ? [

@@ -47,7 +47,7 @@ export function setWater(lines: ReadonlyMap<string, LossLine>, dry: number): Set
   const { mean, spread } = randomEffects(counting.map(({ perDryDay }) => perDryDay))
   // Whether a flock's fresh cells are larger or smaller than usual is the same for all that were only photographed.
   const byPhotograph = counting.filter(
-    ({ estimates, isFreshKnown }) => !isFreshKnown && estimates.every(({ by }) => by === 'photograph'),
+    ({ estimates, isFreshKnown }) => !isFreshKnown && estimates.every(({ by }) => by !== 'scale'),
   )
   const shared =
     (massOfCell(FLOCK_CELL_SD) * byPhotograph.length) / Math.max(1, counting.length) / Math.max(0.5, dry)
