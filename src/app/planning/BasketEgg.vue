@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { PlannedEgg } from '../../core/planning/compute-plan.ts'
 import type { EggMeasure } from '../../core/planning/intake/egg-figures.ts'
-import { CRACKS, type Crack } from '../../core/planning/intake/setting-advice.ts'
+import { CRACKS, type Crack } from '../../core/planning/intake/cracks.ts'
 import type { DraftEgg, EggChoice } from '../../core/planning/plan-draft.ts'
 import { isLikelyDate } from '../../core/time/local-date.ts'
 import { fromShown, toShown, type Quantity, type UnitSystem } from '../../core/units.ts'

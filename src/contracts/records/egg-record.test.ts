@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { GRADES } from '../../core/grade-names.ts'
-import { CRACKS } from '../../core/planning/intake/setting-advice.ts'
+import { CRACKS } from '../../core/planning/intake/cracks.ts'
 import { HELPS } from '../../core/hatching/hatch-methods.ts'
 import { CHICK_STATES, eggRecordSchema, LEAVINGS, OUTCOMES } from './egg-record.ts'
 import { eventsBetween, newEgg, withEvents } from './egg-state.ts'

@@ -1,7 +1,7 @@
 import type { z } from 'zod'
 import type { DeathSign } from '../../core/diagnosis/story.ts'
 import type { Disc } from '../../core/hatching/germinal-disc.ts'
-import type { CRACKS } from '../../core/planning/intake/setting-advice.ts'
+import type { CRACKS } from '../../core/planning/intake/cracks.ts'
 import type { Help } from '../../core/hatching/hatch-methods.ts'
 import { standingEvents, type Noting } from './events.ts'
 import type { placeField, chickFields, removedFields } from './egg-record.ts'

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { CANDLING_METHODS } from '../../core/planning/incubation/candling-methods.ts'
 import { TURNING_STOPS } from '../../core/planning/incubation/timetable.ts'
-import { CRACKS } from '../../core/planning/intake/setting-advice.ts'
+import { CRACKS } from '../../core/planning/intake/cracks.ts'
 import { EGG_CHOICES, type PlanDraft } from '../../core/planning/plan-draft.ts'
 import { at, problemsOf } from './field-problem.ts'
 import { idField, localDateField, shellField, speciesField } from './fields.ts'

@@ -1,6 +1,6 @@
 import type { CandlingMethod } from './incubation/candling-methods.ts'
 import type { TurningStop } from './incubation/timetable.ts'
-import type { Crack } from './intake/setting-advice.ts'
+import type { Crack } from './intake/cracks.ts'
 import type { Shell, SpeciesName } from '../species/species.ts'
 import type { LocalDate } from '../time/local-date.ts'
 import type { LayoutTray, Numbering, Place } from '../tray/layout.ts'

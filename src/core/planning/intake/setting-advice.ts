@@ -1,10 +1,8 @@
 import type { SpeciesName } from '../../species/species.ts'
 import { daysBetween, type LocalDate } from '../../time/local-date.ts'
+import type { Crack } from './cracks.ts'
 import { sizeFaults, type EggSize, type SizeFault } from './egg-figures.ts'
 import { BEST_STORAGE_DAYS, expectedHatch, STORAGE_LIMIT_DAYS, TOO_OLD_DAYS } from './hatchability.ts'
-
-export const CRACKS = ['none', 'hairline', 'leaking'] as const
-export type Crack = (typeof CRACKS)[number]
 
 /** What is known of one egg in the basket. */
 export interface EggInHand {
