@@ -24,7 +24,8 @@ export function eggOutcome({ outcome, pipped, removed }: Egg, incubationDays: nu
       case 'alive':
         return 'living-removed'
       case 'clear':
-        return 'infertile'
+        // Whose disc was fertile died before anything showed.
+        return outcome.disc === 'fertile' ? 'early' : 'infertile'
       case 'blood-ring':
         return 'early'
       case 'quitter':

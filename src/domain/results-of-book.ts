@@ -1,3 +1,4 @@
+import { sourceOf } from '../contracts/records/egg-kind.ts'
 import type { Egg } from '../contracts/records/egg-state.ts'
 import type { Hatchery } from '../contracts/records/hatchery-record.ts'
 import type { Session } from '../contracts/records/session-record.ts'
@@ -22,6 +23,7 @@ export const RESULT_GROUPS = [
   'bird',
   'breed',
   'hen',
+  'cock',
   'source',
   'egg-age',
   'incubator',
@@ -149,8 +151,10 @@ function nameOf(
       return egg.breed || batch?.breed || set.breed || UNKNOWN
     case 'hen':
       return egg.hen || UNKNOWN
+    case 'cock':
+      return egg.cock || UNKNOWN
     case 'source':
-      return batch?.source || UNKNOWN
+      return sourceOf(egg, set) || UNKNOWN
     case 'egg-age': {
       if (egg.laidOn === null) return UNKNOWN
       const days = daysBetween(egg.laidOn, localDateOf(setMs, hatchery.zone))

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import type { Outcome } from '../../contracts/records/egg-record.ts'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
+import type { Disc } from '../../core/hatching/germinal-disc.ts'
 import { DEATH_SIGNS, type DeathSign } from '../../core/diagnosis/story.ts'
 import { OPENED_STAGES, openedStageAt } from '../../core/hatching/breakout-stages.ts'
 import { OPENED_SIGN_WORDS } from '../../words/opened-signs.ts'
@@ -20,6 +21,7 @@ import PictureNotes from '../shared/ui/PictureNotes.vue'
 import StagePicture from '../shared/ui/StagePicture.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import { dayWords, GRADE_WORDS, nameOfEgg, OUTCOME_WORDS } from '../shared/wording.ts'
+import GerminalDisc from './GerminalDisc.vue'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
 import ListChoice from '../shared/kit/ListChoice.vue'
@@ -70,6 +72,8 @@ const found = ref<(typeof FOUND)[number] | null>(null)
 const day = ref<number | null>(null)
 const signs = ref<DeathSign[]>([])
 const hasPipped = ref(false)
+/** Of a clear egg; null where nobody looked for it, or can tell. */
+const disc = ref<Disc | null>(null)
 const days = computed(() => timeline.value.days.incubationDays)
 const dies = computed(() => found.value === 'quitter' || found.value === 'blood-ring')
 const stages = computed(() =>
@@ -101,6 +105,7 @@ function keep(): void {
     at,
     found: found.value,
     ...(dies.value && day.value !== null ? { deathDay: Number(day.value.toFixed(1)) } : {}),
+    ...(found.value === 'clear' && disc.value ? { disc: disc.value } : {}),
     ...(signs.value.length > 0 && found.value !== 'hatched' ? { signs: [...signs.value] } : {}),
   }
   const { value: alsoPipped } = hasPipped
@@ -114,6 +119,7 @@ function keep(): void {
     day.value = null
     signs.value = []
     hasPipped.value = false
+    disc.value = null
     chosenId.value = null
   })
 }
@@ -219,6 +225,7 @@ function nameAll(): void {
           :placeholder="t('breakout.choose')"
           :options="FOUND.map((one) => ({ value: one, name: FOUND_WORDS[one] }))"
         />
+        <GerminalDisc v-if="found === 'clear'" v-model="disc" />
         <FewChoice
           v-if="dies"
           :label="t('breakout.stage')"

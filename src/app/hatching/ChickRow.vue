@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { CHICK_STATES, type ChickState } from '../../contracts/records/egg-record.ts'
+import { parentsOf } from '../../contracts/records/egg-kind.ts'
 import { type Egg } from '../../contracts/records/egg-state.ts'
 import { CHICK_WORDS } from './chick-words.ts'
 import { t } from './words.ts'
@@ -16,7 +17,10 @@ const emit = defineEmits<{ band: [name: string]; say: [change: { state?: ChickSt
     class="grid grid-cols-[4.5rem_1fr] items-center gap-x-3 gap-y-1 border-t border-line py-1.5 sm:grid-cols-[4.5rem_8rem_8rem_9rem_1fr]"
   >
     <span class="font-semibold"
-      >{{ place }}<span v-if="egg.hen" class="block truncate text-sm font-normal">{{ egg.hen }}</span></span
+      >{{ place
+      }}<span v-if="parentsOf(egg)" class="block truncate text-sm font-normal">{{
+        parentsOf(egg)
+      }}</span></span
     >
     <span class="text-sm text-ink-soft">{{ t('chicks.out', { when: out }) }}</span>
     <TextField

@@ -12,6 +12,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { count } from '../shared/wording.ts'
 import { warmthWords } from './brooder-words.ts'
+import { parentsOf, sourceOf } from '../../contracts/records/egg-kind.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
 import TextField from '../shared/kit/TextField.vue'
@@ -42,7 +43,6 @@ const hatchedOn = (egg: Egg): string => localDateOf(Date.parse(egg.outcome!.at),
 const ageDays = (egg: Egg): number => daysBetween(hatchedOn(egg), localDateOf(clock.nowMs, zone.value))
 const nameOf = (egg: Egg): string =>
   egg.band ?? nameOfPlace(set.value?.trays ?? [], egg.place) ?? t('handOver.egg', { number: egg.number })
-const batchOf = (egg: Egg) => set.value?.batches.find(({ id }) => id === egg.batchId)
 /** From the week in which they go. */
 const weeks = computed(() => {
   const youngest = Math.min(...going.value.map(ageDays))
@@ -106,7 +106,7 @@ const print = (): void => globalThis.print()
           <td class="py-1">{{ nameOf(egg) }}</td>
           <td class="py-1">{{ sayDate(hatchedOn(egg)) }}</td>
           <td class="py-1">{{ count(ageDays(egg), 'day') }}</td>
-          <td class="py-1">{{ [batchOf(egg)?.source, egg.hen].filter(Boolean).join(', ') }}</td>
+          <td class="py-1">{{ [sourceOf(egg, set), parentsOf(egg)].filter(Boolean).join(', ') }}</td>
           <td class="py-1">{{ egg.chick?.state === 'weak' ? t('handOver.weak') : '' }}</td>
         </tr>
       </tbody>

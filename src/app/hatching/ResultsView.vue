@@ -25,6 +25,7 @@ const GROUP_WORDS: Readonly<Record<ResultGroup, string>> = {
   bird: t('group.bird'),
   breed: t('group.breed'),
   hen: t('group.hen'),
+  cock: t('group.cock'),
   source: t('group.source'),
   'egg-age': t('group.storage'),
   incubator: t('group.incubator'),

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
-import { breedOf, shellOf } from '../../contracts/records/egg-kind.ts'
+import { computed, reactive, ref, watch } from 'vue'
+import { breedOf, shellOf, sourceOf } from '../../contracts/records/egg-kind.ts'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { SHELLS, type Shell } from '../../core/species/species.ts'
@@ -24,16 +24,27 @@ const WHOSE = ['egg', 'batch', 'tray'] as const
 const whose = ref<(typeof WHOSE)[number]>('egg')
 const shell = ref<Shell>('tinted')
 const breed = ref('')
-const hen = ref('')
+/** Hen or pen, cock or pair, and where it came from: what stands in the field, empty where nobody said. */
+const told = reactive({ hen: '', cock: '', source: '' })
+const TOLD = ['hen', 'cock', 'source'] as const
+const TOLD_WORDS = { hen: t('hen.hen'), cock: t('hen.cock'), source: t('hen.source') } as const
+const saidOf = (one: Egg, what: (typeof TOLD)[number]): string =>
+  what === 'source' ? sourceOf(one, props.set) : (one[what] ?? '')
 /** Looks that were graded by another shell; null before anything was put right. */
 const waiting = ref<string[] | null>(null)
 const regraded = ref<number | null>(null)
 watch(
-  () => [props.egg.id, shellOf(props.egg, props.set), breedOf(props.egg, props.set), props.egg.hen] as const,
-  ([, itsShell, itsBreed, itsHen]) => {
+  () =>
+    [
+      props.egg.id,
+      shellOf(props.egg, props.set),
+      breedOf(props.egg, props.set),
+      ...TOLD.map((what) => saidOf(props.egg, what)),
+    ] as const,
+  ([, itsShell, itsBreed]) => {
     shell.value = itsShell
     breed.value = itsBreed
-    hen.value = itsHen ?? ''
+    for (const what of TOLD) told[what] = saidOf(props.egg, what)
   },
   { immediate: true },
 )
@@ -55,7 +66,16 @@ const meant = computed(() => {
 const breeds = computed(() => [
   ...new Set(store.sets.flatMap(({ batches }) => batches.flatMap((batch) => batch.breed || []))),
 ])
-const hens = computed(() => [...new Set(store.eggs.flatMap((one) => one.hen || []))])
+/** What was said of other eggs before. */
+const known = computed(() =>
+  TOLD.map((what) => [
+    ...new Set(
+      what === 'source'
+        ? store.sets.flatMap(({ batches }) => batches.flatMap((batch) => batch.source || []))
+        : store.eggs.flatMap((one) => one[what] || []),
+    ),
+  ]),
+)
 /** What was changed from how the chosen egg has it; of the other eggs nothing else is touched. */
 function corrected(one: Egg): Egg {
   const { egg, set } = props
@@ -63,13 +83,13 @@ function corrected(one: Egg): Egg {
   if (shell.value !== shellOf(egg, set) && shell.value !== shellOf(one, set)) next.shell = shell.value
   if (breed.value.trim() !== breedOf(egg, set) && breed.value.trim() !== breedOf(one, set))
     next.breed = breed.value.trim()
-  if (hen.value.trim() !== (egg.hen ?? '')) next.hen = hen.value.trim() || null
+  for (const what of TOLD) if (told[what].trim() !== saidOf(egg, what)) next[what] = told[what].trim() || null
   return next
 }
 const otherwise = computed(() =>
   meant.value.filter((one) => {
     const next = corrected(one)
-    return next.shell !== one.shell || next.breed !== one.breed || next.hen !== one.hen
+    return (['shell', 'breed', ...TOLD] as const).some((what) => next[what] !== one[what])
   }),
 )
 async function keep(): Promise<void> {
@@ -117,11 +137,13 @@ async function regrade(): Promise<void> {
         :maxlength="120"
       />
       <SearchChoice
-        v-model="hen"
+        v-for="(what, i) in TOLD"
+        :key="what"
+        v-model="told[what]"
         own
-        :label="t('hen.hen')"
-        :options="hens.map((value) => ({ value, name: value }))"
-        :maxlength="60"
+        :label="TOLD_WORDS[what]"
+        :options="known[i]!.map((value) => ({ value, name: value }))"
+        :maxlength="what === 'source' ? 120 : 60"
       />
       <FewChoice
         v-model="whose"

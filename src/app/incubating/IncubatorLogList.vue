@@ -24,6 +24,10 @@ function opened(reason: (typeof OPENING_REASONS)[number]): void {
   const logged = [{ incubatorId: props.now.incubator.id, what: { kind: 'opened' as const, reason } }]
   void saving(() => store.commit('lid opened', null, { logged }))
 }
+function disinfected(): void {
+  const logged = [{ incubatorId: props.now.incubator.id, what: { kind: 'disinfected' as const } }]
+  void saving(() => store.commit('disinfected', null, { logged }))
+}
 </script>
 
 <template>
@@ -35,6 +39,7 @@ function opened(reason: (typeof OPENING_REASONS)[number]): void {
         {{ OPENING_WORDS[reason] || t('log.forOther') }}
       </KitButton>
     </div>
+    <KitButton size="desk" class="mt-3" @click="disinfected">{{ t('log.disinfected') }}</KitButton>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <p v-if="events.length === 0" class="mt-3 text-ink-soft">{{ t('log.none') }}</p>
     <FewOf v-slot="{ shown }" :items="events" :most="12" :what="t('log.unit')">

@@ -6,7 +6,7 @@ import { SIDES } from '../../core/planning/incubation/turning.ts'
 import { localDateOf, sayShortDate } from '../../core/time/local-date.ts'
 import { placeCount, placeLabel, placesInOrder } from '../../core/tray/layout.ts'
 import { labelCode } from '../../contracts/files/label-code.ts'
-import { breedOf } from '../../contracts/records/egg-kind.ts'
+import { breedOf, parentsOf } from '../../contracts/records/egg-kind.ts'
 import QrMark from '../shared/ui/QrMark.vue'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { t } from './words.ts'
@@ -131,7 +131,7 @@ const print = (): void => window.print()
             ><span class="text-[11pt]">{{ labelOf(egg) }} {{ byHand ? SIDES.join(' ') : '' }}</span></span
           >
           <span class="truncate text-[8pt]">{{
-            [egg.mark || breedOf(egg, set), egg.hen].filter(Boolean).join(', ')
+            [egg.mark || breedOf(egg, set), parentsOf(egg)].filter(Boolean).join(', ')
           }}</span>
           <span class="text-[8pt]">{{ t('labels.setOn', { day: setOn }) }}</span>
         </div>

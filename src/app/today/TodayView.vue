@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { nameOfEgg } from '../shared/wording.ts'
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import { Bell, BellRing, CalendarPlus, TriangleAlert, Undo2 } from '@lucide/vue'
 import { isIn, type Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
@@ -32,6 +32,8 @@ import FewOf from '../shared/ui/FewOf.vue'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
 
+/** Only after a hatch: it comes after the page. */
+const CleaningDue = defineAsyncComponent(() => import('./CleaningDue.vue'))
 const store = useHatcheryStore()
 const madeUp = useMadeUpStore()
 const sensing = useSensingStore()
@@ -190,6 +192,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
               is-lit
             />
             <RoundsDue :incubators="sensing.incubators" />
+            <CleaningDue :incubators="sensing.incubators" />
             <li
               v-if="
                 items.now.length === 0 && secondLooks.length === 0 && removals.length === 0 && !isRoundDue

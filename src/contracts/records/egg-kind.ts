@@ -43,3 +43,8 @@ export function shellsBeside({ batchId, shell }: OfHen, set: OfSet): Shell[] {
   const isKnown = shell !== null || set.batches.some(({ id }) => id === batchId)
   return isKnown ? [] : shellsOf(set)
 }
+
+/** Hen and cock of an egg, as they are told; empty where nobody said. */
+export function parentsOf({ hen, cock }: Pick<Egg, 'hen' | 'cock'>): string {
+  return [hen, cock].filter(Boolean).join(' × ')
+}
