@@ -1,4 +1,5 @@
 import { expect, test } from 'vitest'
+import { sayClock } from './time/clock-words.ts'
 import { sayHour, typedHours } from './typed-hours.ts'
 
 test('hours are read as people write them, in their order and once', () => {
@@ -16,5 +17,17 @@ test('what is no hour is not guessed at', () => {
 
 test('an hour that is said is read again as itself, for each quarter of the day', () => {
   for (let quarter = 0; quarter < 96; quarter++)
-    expect(typedHours(sayHour(quarter / 4))).toEqual([quarter / 4])
+    for (const clock of ['24h', '12h'] as const)
+      expect(typedHours(sayHour(quarter / 4, clock))).toEqual([quarter / 4])
+})
+
+test('a clock of twelve hours says noon and midnight as twelve', () => {
+  expect(['00:05', '09:30', '12:00', '13:45', '23:59'].map((time) => sayClock(time, '12h'))).toEqual([
+    '12:05 am',
+    '9:30 am',
+    '12:00 pm',
+    '1:45 pm',
+    '11:59 pm',
+  ])
+  expect(sayClock('00:05', '24h')).toBe('00:05')
 })

@@ -27,6 +27,10 @@ describe('what became of an egg', () => {
     [{}, 'unknown'],
     [{ outcome: { at, found: 'hatched' } }, 'hatched'],
     [{ outcome: { at, found: 'clear' } }, 'infertile'],
+    // Its disc tells whether it was ever fertile: then it died before anything showed.
+    [{ outcome: { at, found: 'clear', disc: 'unfertile' } }, 'infertile'],
+    [{ outcome: { at, found: 'clear', disc: 'fertile' } }, 'early'],
+    [{ removed, outcome: { at, found: 'clear', disc: 'fertile' } }, 'early'],
     [{ removed }, 'candled-out-clear'],
     [{ removed, outcome: { at, found: 'blood-ring' } }, 'early'],
     [{ removed: { ...removed, why: 'rotten' } }, 'rotten'],

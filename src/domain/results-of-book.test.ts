@@ -53,6 +53,22 @@ describe('the results of a book', () => {
     expect(by('candler')).toEqual([['Alder, Wren', 4, 3]])
     expect(by('set')).toEqual([['North shelf, 2026-03-01', 4, 3]])
   })
+  it('go by what was told of an egg before what its batch says', () => {
+    const told = eggs.map((one, i) =>
+      i < 2 ? { ...one, hen: 'Berta', cock: 'Blue', source: i === 0 ? 'North pen' : null } : one,
+    )
+    const named = (group: 'hen' | 'cock' | 'source') =>
+      resultsBy(group, { sets: [set], eggsBySet: new Map([[set.id, told]]), hatchery, sessions }).map(
+        ({ name, results }) => [name, results.set],
+      )
+    expect(named('cock')).toContainEqual(['Blue', 2])
+    expect(named('hen')).toContainEqual(['Berta', 2])
+    expect(named('source')).toEqual([
+      ['by post', 2],
+      ['North pen', 1],
+      ['own hens', 1],
+    ])
+  })
   it('leave out sets whose eggs may still hatch', () => {
     const open = new Map([[set.id, [egg(1, {}), egg(2, { outcome: { at, found: 'clear' } })]]])
     expect(resultsBy('bird', { sets: [set], eggsBySet: open, hatchery, sessions })).toEqual([])

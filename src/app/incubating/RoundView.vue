@@ -283,7 +283,14 @@ useKeys({
       <p role="status" data-testid="round-done">{{ done }}</p>
       <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
     </div>
-    <EggsAtHand v-for="{ set, eggs } in inside" :key="set.id" :set="set" :eggs="eggs" @left="done = ''" />
+    <EggsAtHand
+      v-for="{ set, eggs } in inside"
+      :key="set.id"
+      :set="set"
+      :eggs="eggs"
+      named
+      @left="done = ''"
+    />
     <p class="text-sm text-ink-soft">
       {{ t('round.caution') }}
     </p>

@@ -14,12 +14,18 @@ describe('a habit for the air', () => {
       moist: ['60–65', '60–65'],
       'thin-shells': ['67–73', '65–75'],
       'by-loss': ['25–75', '65–75'],
+      unmeasured: ['25–75', '25–75'],
     }
     for (const [method, said] of Object.entries(figures)) {
       const { until, from } = airWanted(habit({ method: method as AirHabit['method'] }), 'chicken')
       expect([sayBand(until), sayBand(from)], method).toEqual(said)
     }
     expect(sayBand(airWanted(USUAL_AIR, 'duck').from)).toBe('70–80')
+  })
+
+  it('asks for no figure where nobody measures', () => {
+    const measured = AIR_METHODS.filter((method) => airWanted(habit({ method }), 'duck').isMeasured)
+    expect(AIR_METHODS.filter((method) => !measured.includes(method))).toEqual(['unmeasured'])
   })
 
   it('takes one’s own figures only where they are asked for', () => {

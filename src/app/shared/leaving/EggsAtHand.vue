@@ -8,11 +8,19 @@ import LeavingDialog from './LeavingDialog.vue'
 import { t } from './words.ts'
 
 /** The eggs of a set that are in, each to be taken out: one press for the egg, one for the reason. */
-const props = defineProps<{ set: EggSet; eggs: readonly Egg[] }>()
+const props = defineProps<{
+  set: EggSet
+  eggs: readonly Egg[]
+  /** Where eggs of several sets stand on a page. */
+  named?: boolean
+}>()
 const emit = defineEmits<{ left: [egg: Egg] }>()
 /** More buttons than this are slower to search than a list. */
 const MOST = 120
 const asked = shallowRef<readonly Egg[] | null>(null)
+const title = computed(() =>
+  props.named ? t('leaves.atHandOf', { set: props.set.name }) : t('leaves.atHand'),
+)
 const isMany = computed(() => props.eggs.length > MOST)
 function leave(egg: Egg): void {
   asked.value = null
@@ -21,8 +29,8 @@ function leave(egg: Egg): void {
 </script>
 
 <template>
-  <section v-if="eggs.length > 0" :aria-label="t('leaves.atHand')" data-testid="eggs-at-hand">
-    <h3 class="font-semibold">{{ t('leaves.atHand') }}</h3>
+  <section v-if="eggs.length > 0" :aria-label="title" data-testid="eggs-at-hand">
+    <h3 class="font-semibold">{{ title }}</h3>
     <KitButton v-if="isMany" class="mt-2" @click="asked = eggs">{{ t('leaves.ask') }}</KitButton>
     <template v-else>
       <p class="text-sm text-ink-soft">{{ t('leaves.press') }}</p>
