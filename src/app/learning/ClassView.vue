@@ -8,7 +8,10 @@ import { classTray, CLASS_EGGS } from '../../core/learning/class-tray.ts'
 import type { EggModel } from '../../core/simulate/egg-model.ts'
 import { usualTimetable } from '../../core/planning/incubation/timetable.ts'
 import { SPECIES } from '../../core/species/species.ts'
+import { DAY_MS } from '../../core/time/durations.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { useClockStore } from '../shared/clock.ts'
+import { planOf } from '../shared/useSetPlan.ts'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
 import { count, GRADE_WORDS, nameOfEgg } from '../shared/wording.ts'
 import ClassEggPicture from './ClassEggPicture.vue'
@@ -23,6 +26,7 @@ import { standingGrade } from '../../domain/own-grade.ts'
 
 /** Twelve eggs on the big screen: everyone says what they think, hands are counted, then the truth. No names are kept. */
 const store = useHatcheryStore()
+const clock = useClockStore()
 const kind = useEggKind()
 const word = useLocalStorage('perlumen-class-word', 'first tray')
 const day = ref(10)
@@ -39,6 +43,13 @@ interface Shown {
   answer: SuggestedGrade
 }
 const set = computed(() => store.setById(setId.value))
+/** Days until the hatch of a real tray; null where it is past, or drawn. */
+const toGo = computed(() => {
+  if (!set.value) return null
+  const { started, hatchAtMs } = planOf(set.value, clock.nowMs)
+  const days = Math.ceil((hatchAtMs - clock.nowMs) / DAY_MS)
+  return started && days > 0 ? days : null
+})
 const sets = computed(() =>
   store.sets.filter(({ id }) =>
     (store.eggsBySet.get(id) ?? []).some((egg) => (store.looksByEgg.get(egg.id) ?? []).length > 0),
@@ -114,6 +125,7 @@ const print = (): void => globalThis.print()
       <p class="text-ink-soft">
         {{ t('class.lead') }}
       </p>
+      <p v-if="toGo !== null" class="text-lg font-semibold">{{ t('sealed.toGo', { n: toGo }, toGo) }}</p>
       <div class="mt-3 flex flex-wrap items-end gap-4">
         <ListChoice
           :label="t('class.eggs')"
@@ -139,6 +151,7 @@ const print = (): void => globalThis.print()
         <KitButton :icon="Printer" @click="print">
           {{ t('class.sheet') }}
         </KitButton>
+        <KitButton to="/practice/sealed">{{ t('sealed.title') }}</KitButton>
         <KitButton to="/practice">{{ t('class.back') }}</KitButton>
       </div>
       <div v-if="current" class="mt-4 grid gap-5 lg:grid-cols-[minmax(0,1fr)_20rem]">

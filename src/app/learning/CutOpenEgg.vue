@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { Point } from '../../core/geometry/egg-outline.ts'
 import { eggAt } from '../../core/simulate/egg-model.ts'
+import { usualTimetable } from '../../core/planning/incubation/timetable.ts'
 import { signsOf } from '../../core/simulate/signs-in-light.ts'
 import type { Shell, SpeciesName } from '../../core/species/species.ts'
 import { LAYERS, type Layer } from './layers.ts'
@@ -27,6 +28,38 @@ const signs = computed(() => signsOf(eggAt(stageEgg(props.fate, props), props.ag
 const line = (points: readonly Point[]): string =>
   points.map(({ x, y }) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ')
 const has = (layer: Layer): boolean => props.layers.includes(layer)
+/** Until then the yolk lies whole between its cords, fractions of incubation; the clear egg's does all the time. */
+const YOLK_UNTIL = 0.2
+/** The yolk with its disc and cords, which no lamp shows: drawn after the outline, blunt end up. */
+const yolk = computed(() => {
+  const { outline } = signs.value
+  const isWhole =
+    props.fate === 'clear' || props.ageDays < YOLK_UNTIL * usualTimetable(props.species).incubationDays
+  if (!isWhole || outline.length === 0) return null
+  const [xs, ys] = [outline.map(({ x }) => x), outline.map(({ y }) => y)]
+  const [top, bottom] = [Math.min(...ys), Math.max(...ys)]
+  const x = (Math.min(...xs) + Math.max(...xs)) / 2
+  const y = (top + bottom) / 2
+  const r = 0.2 * (bottom - top)
+  const cord = (from: number, to: number): Point[] =>
+    Array.from({ length: 13 }, (_, i) => ({
+      x: x + (i % 2 === 0 ? -3 : 3),
+      y: from + ((to - from) * i) / 12,
+    }))
+  const reach = 0.55 * ((bottom - top) / 2 - r)
+  return { x, y, r, cords: [cord(y - r, y - r - reach), cord(y + r, y + r + reach)] }
+})
+/** Just within the shell; at the blunt end the inner one leaves it, and the air cell lies between the two. */
+const MEMBRANE_IN = 0.97
+const membrane = computed(() => {
+  const { outline } = signs.value
+  const x = outline.reduce((sum, point) => sum + point.x, 0) / Math.max(1, outline.length)
+  const y = outline.reduce((sum, point) => sum + point.y, 0) / Math.max(1, outline.length)
+  return outline.map((point) => ({
+    x: x + MEMBRANE_IN * (point.x - x),
+    y: y + MEMBRANE_IN * (point.y - y),
+  }))
+})
 /** Where a layer's name is written: beside the egg, level with what it names. Nothing is named that is not there. */
 const names = computed(() => {
   const { cellEdge, body, vessels, ring } = signs.value
@@ -35,6 +68,9 @@ const names = computed(() => {
     ['body', body],
     ['vessels', vessels.flat()],
     ['ring', ring.flat()],
+    ['membranes', membrane.value.filter(({ y }) => y > 0.62 * SIDE_PX)],
+    ['chalazae', yolk.value?.cords[0] ?? []],
+    ['disc', yolk.value ? [{ x: yolk.value.x + yolk.value.r, y: yolk.value.y }] : []],
   ]
   const found = ends.flatMap(([layer, points]) => {
     if (!has(layer) || points.length === 0) return []
@@ -70,6 +106,32 @@ const cell = computed(() => {
         stroke-width="2"
       />
       <g :clip-path="`url(#glass-${fate})`" fill="none" stroke-linecap="round">
+        <polygon
+          v-if="has('membranes')"
+          :points="line(membrane)"
+          stroke="var(--ink-soft)"
+          stroke-width="1"
+          stroke-dasharray="4 3"
+        />
+        <template v-if="yolk && has('chalazae')">
+          <polyline
+            v-for="(path, i) in yolk.cords"
+            :key="i"
+            :points="line(path)"
+            stroke="var(--ink-soft)"
+            stroke-width="2"
+          />
+        </template>
+        <template v-if="yolk && has('disc')">
+          <circle :cx="yolk.x" :cy="yolk.y" :r="yolk.r" stroke="var(--ink-soft)" stroke-width="1.5" />
+          <circle
+            :cx="yolk.x"
+            :cy="yolk.y - yolk.r * 0.55"
+            r="5"
+            fill="var(--panel)"
+            stroke="var(--ink-soft)"
+          />
+        </template>
         <polygon
           v-if="has('body') && signs.body.length > 0"
           :points="line(signs.body)"

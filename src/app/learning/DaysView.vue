@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { Printer } from '@lucide/vue'
+import { milestoneOn } from '../../words/milestones.ts'
 import { stageWords } from '../../words/stages.ts'
 import { usualTimetable } from '../../core/planning/incubation/timetable.ts'
+import { DISCS, type Disc } from '../../core/hatching/germinal-disc.ts'
 import { SPECIES } from '../../core/species/species.ts'
+import DiscDrawing from '../shared/ui/DiscDrawing.vue'
 import CutOpenEgg from './CutOpenEgg.vue'
 import { useEggKind } from './egg-kind.ts'
 import EggKind from './EggKind.vue'
@@ -27,6 +30,10 @@ const FATE_WORDS: Readonly<Record<StageFate, string>> = {
   clear: t('days.clear'),
   ring: t('days.stoppedEarly'),
   quitter: t('days.stoppedHalfway'),
+}
+const DISC_WORDS: Readonly<Record<Disc, string>> = {
+  fertile: t('days.discFertile'),
+  unfertile: t('days.discUnfertile'),
 }
 const isStillAlive = (fate: StageFate): boolean =>
   (fate === 'ring' || fate === 'quitter') && ageDays.value <= DIED_AT[fate] * days.value
@@ -65,6 +72,7 @@ const heading = computed(() =>
       <h1 class="text-3xl font-bold">{{ t('days.title') }}</h1>
       <div class="mt-3 flex flex-wrap items-end gap-4">
         <EggKind v-model="kind" />
+        <KitButton to="/practice/sealed">{{ t('sealed.title') }}</KitButton>
         <KitButton to="/practice">{{ t('class.back') }}</KitButton>
       </div>
       <p class="mt-4 text-lg font-semibold" aria-hidden="true">{{ heading }}</p>
@@ -88,6 +96,9 @@ const heading = computed(() =>
           +1 d
         </KitButton>
       </div>
+      <p v-if="ageDays > 0" class="font-semibold" data-testid="milestone">
+        {{ milestoneOn(ageDays, days) }}
+      </p>
       <p data-testid="day-words">{{ words.embryo }} {{ words.tonight }}</p>
       <div class="mt-3 grid grid-cols-2 gap-3 lg:grid-cols-4">
         <figure v-for="fate in FATES" :key="fate">
@@ -120,6 +131,16 @@ const heading = computed(() =>
           name
         }}</CheckBox>
       </fieldset>
+      <section class="mt-5" aria-labelledby="discs-heading">
+        <h2 id="discs-heading" class="text-xl font-semibold">{{ t('days.discs') }}</h2>
+        <p>{{ t('days.discsHow') }}</p>
+        <div class="mt-2 flex flex-wrap gap-6">
+          <figure v-for="disc in DISCS" :key="disc" class="w-48">
+            <DiscDrawing :disc="disc" class="h-36 w-full" :label="DISC_WORDS[disc]" />
+            <figcaption>{{ DISC_WORDS[disc] }}</figcaption>
+          </figure>
+        </div>
+      </section>
       <div class="mt-5 flex flex-wrap items-end gap-3">
         <h2 class="mr-auto text-xl font-semibold">{{ t('days.wallChart') }}</h2>
         <ListChoice
@@ -165,7 +186,7 @@ const heading = computed(() =>
             {{ t('days.day', { day: at }) }}
             <span v-if="paper === 'cards'" class="h-5 w-5 border border-ink-soft" aria-hidden="true" />
           </p>
-          <p class="text-xs">{{ stageWords(at / days).embryo }}</p>
+          <p class="text-xs">{{ milestoneOn(at, days) }}</p>
           <p v-if="paper === 'cards'" class="mt-1 text-xs">{{ stageWords(at / days).tonight }}</p>
         </li>
       </ol>

@@ -2,6 +2,9 @@ import { t } from './words.ts'
 
 /** What lies in an egg, in the order of drawing. */
 export const LAYERS = {
+  membranes: t('layer.membranes'),
+  chalazae: t('layer.chalazae'),
+  disc: t('layer.disc'),
   cell: t('layer.airCell'),
   body: t('layer.embryo'),
   vessels: t('layer.vessels'),

@@ -42,6 +42,7 @@ const OF_HATCHERY: ReadonlyArray<readonly [path: string, name: string, room: Roo
   ['/arrived', 'arrived', 'desk', () => import('../candling/ArrivedView.vue')],
   ['/practice', 'practice', 'bench', () => import('../learning/PracticeView.vue')],
   ['/practice/days', 'days', 'desk', () => import('../learning/DaysView.vue')],
+  ['/practice/sealed', 'sealed', 'desk', () => import('../learning/SealedDaysView.vue')],
   ['/practice/class', 'class', 'bench', () => import('../learning/ClassView.vue')],
   ['/records', 'records', 'desk', () => import('../records/RecordsView.vue')],
 ]

@@ -52,7 +52,7 @@ function lastLook(eggId: string) {
               })
             }}
           </p>
-          <ExpectedLine v-if="plan.started" :set="set" />
+          <ExpectedLine v-if="plan.started" :set="set" :hatch-at-ms="plan.hatchAtMs" />
           <div class="mt-2 flex flex-wrap gap-0.5" aria-hidden="true">
             <EggMark
               v-for="egg in eggs.slice(0, 24)"
