@@ -30,6 +30,7 @@ test('every view can be read by a screen reader and keeps its contrast in both r
     '/#/history',
     '/#/eggs',
     '/#/practice',
+    '/#/practice/sealed',
     '/#/records',
   ]) {
     await page.goto(path)

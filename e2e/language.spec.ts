@@ -31,6 +31,7 @@ const PAGES = [
   '/practice',
   '/practice/days',
   '/practice/class',
+  '/practice/sealed',
   '/records',
   '/rightness',
   '/results',

@@ -64,7 +64,7 @@ function isHairline(): void {
 function isNoCrack(lookId: string): void {
   noCrack.value = new Set([...noCrack.value, lookId])
 }
-useKeys({ k: crack, w: () => note('waxed'), q: () => note('dirty') })
+useKeys({ k: crack, p: () => note('waxed'), q: () => note('dirty') })
 </script>
 
 <template>
@@ -109,7 +109,7 @@ useKeys({ k: crack, w: () => note('waxed'), q: () => note('dirty') })
         :aria-pressed="egg.waxed"
         @click="note('waxed')"
       >
-        {{ t('acts.waxed') }} <span class="key hidden md:inline">W</span>
+        {{ t('acts.waxed') }} <span class="key hidden md:inline">P</span>
       </KitButton>
       <KitButton
         size="desk"
