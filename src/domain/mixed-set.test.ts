@@ -85,6 +85,8 @@ describe('a set of white, tinted and dark eggs', () => {
     for (const set of ORDERS.map(mixed)) {
       expect(eggs.map((egg) => shellOf(egg, set))).toEqual(['white', 'tinted', 'dark'])
       expect(shellsOf(set)).toEqual(['white', 'tinted', 'dark'])
+      // What was put right for an egg counts where its eggs are at hand.
+      expect(shellsOf(set, [white!, { ...dark!, shell: 'blue' }])).toEqual(['white', 'blue'])
       expect(breedOf(dark!, set)).toBe('Breed d')
       expect(shellOf({ ...white!, shell: 'brown' }, set)).toBe('brown')
       expect(breedOf({ ...white!, breed: 'Holm Beacon' }, set)).toBe('Holm Beacon')

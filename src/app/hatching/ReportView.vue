@@ -2,12 +2,11 @@
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Printer } from '@lucide/vue'
-import { SPECIES } from '../../core/species/species.ts'
 import { localDateOf, sayDate, sayLongDate } from '../../core/time/local-date.ts'
 import { hatchOfSet } from '../../domain/hatch-of-set.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useSetPlan } from '../shared/useSetPlan.ts'
-import { count, dayWords, percentWords, POLICY_WORDS } from '../shared/wording.ts'
+import { count, dayWords, percentWords, POLICY_WORDS, setWords } from '../shared/wording.ts'
 import DiagnosisCard from './DiagnosisCard.vue'
 import GrowthCard from './GrowthCard.vue'
 import HatchResults from './HatchResults.vue'
@@ -91,8 +90,7 @@ const print = (): void => globalThis.print()
     </div>
     <h1 class="text-3xl font-bold">{{ set.name }}</h1>
     <p class="text-ink-soft">
-      {{ set.breed ? `${set.breed}, ` : '' }}{{ SPECIES[set.species].label
-      }}{{ store.hatchery.name ? `; ${store.hatchery.name}` : '' }}
+      {{ setWords(set, eggs) }}{{ store.hatchery.name ? `; ${store.hatchery.name}` : '' }}
     </p>
     <dl class="mt-3 grid gap-x-6 sm:grid-cols-[11rem_1fr]" data-testid="report-facts">
       <template v-for="[name, value] in facts" :key="name">

@@ -123,7 +123,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
       <div>
         <h1 class="text-3xl font-bold">{{ set.name }}</h1>
         <p class="text-ink-soft">
-          {{ setWords(set) }}. {{ plan.started ? t('set.set') : t('set.setting') }}
+          {{ setWords(set, eggs) }}. {{ plan.started ? t('set.set') : t('set.setting') }}
           {{ sayLongDate(localDateOf(Date.parse(set.setAt), zone)) }},
           {{ clockTime(Date.parse(set.setAt), zone)
           }}{{ plan.started ? t('set.now', { day: dayWords(set, zone, clock.nowMs) }) : '' }}.

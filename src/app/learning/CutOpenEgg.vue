@@ -21,7 +21,7 @@ const SIDE_PX = 300
 /** Height of a name's line in the drawing. */
 const NAME_PX = 34
 /** The egg is moved aside by so much to make room for names, which begin here. */
-const ASIDE_PX = 40
+const ASIDE_PX = 48
 const NAMES_FROM_PX = 254
 const percent = (value: number): string => `${(100 * value) / SIDE_PX}%`
 const signs = computed(() => signsOf(eggAt(stageEgg(props.fate, props), props.ageDays), stageShot(SIDE_PX)))
@@ -177,7 +177,7 @@ const cell = computed(() => {
     <span
       v-for="{ layer, y } in names"
       :key="layer"
-      class="absolute -translate-y-1/2 text-xs leading-none"
+      class="absolute right-0 -translate-y-1/2 text-[0.6875rem] leading-none hyphens-auto wrap-anywhere sm:text-xs"
       :style="{ left: percent(NAMES_FROM_PX - ASIDE_PX + 3), top: percent(y) }"
       data-testid="layer-name"
       >{{ LAYERS[layer] }}</span

@@ -120,8 +120,11 @@ export function dayWords(set: Pick<EggSet, 'setAt' | 'plan'>, zone: string, atMs
 }
 
 /** "Holm Pebble, Bantam, tinted shell". */
-export function setWords(set: Pick<EggSet, 'breed' | 'species' | 'shell' | 'batches'>): string {
-  const shells = t('egg.shells', { shells: shellsOf(set).join(t('egg.and')) })
+export function setWords(
+  set: Pick<EggSet, 'breed' | 'species' | 'shell' | 'batches'>,
+  eggs: readonly Egg[] = [],
+): string {
+  const shells = t('egg.shells', { shells: shellsOf(set, eggs).join(t('egg.and')) })
   return [set.breed, SPECIES[set.species].label, shells].filter((word) => word !== '').join(', ')
 }
 

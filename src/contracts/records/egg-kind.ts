@@ -29,9 +29,14 @@ export function sourceOf(
   return source ?? batches.find(({ id }) => id === batchId)?.source ?? ''
 }
 
-/** Shells that lie in a set, in one order whatever the order of its batches. */
-export function shellsOf({ batches, shell }: OfSet): Shell[] {
-  const there = new Set(batches.length > 0 ? batches.map((batch) => batch.shell) : [shell])
+/**
+ * Shells that lie in a set, in one order whatever the order of its batches.
+ * @param eggs - of this set: then what was put right for one counts; without any, its batches tell
+ */
+export function shellsOf(set: OfSet, eggs: readonly OfHen[] = []): Shell[] {
+  const { batches, shell } = set
+  const told = batches.length > 0 ? batches.map((batch) => batch.shell) : [shell]
+  const there = new Set(eggs.length > 0 ? eggs.map((egg) => shellOf(egg, set)) : told)
   return SHELLS.filter((one) => there.has(one))
 }
 
