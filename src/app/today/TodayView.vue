@@ -33,7 +33,7 @@ import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
 
 /** Only after a hatch: it comes after the page. */
-const CleaningDue = defineAsyncComponent(() => import('../incubating/CleaningDue.vue'))
+const CleaningDue = defineAsyncComponent(() => import('../shared/cleaning/CleaningDue.vue'))
 const store = useHatcheryStore()
 const madeUp = useMadeUpStore()
 const sensing = useSensingStore()

@@ -100,7 +100,7 @@ function areFatesApart(a: Egg, b: Egg): boolean {
   const isOneOf = (...some: Fate[]): boolean => fates.some((fate) => some.includes(fate!))
   if (fates[0] === fates[1]) {
     if (fates[0] === 'taken-out') return wordOf(a) !== wordOf(b)
-    const found = ({ outcome }: Egg): string => `${outcome!.found} ${outcome!.deathDay}`
+    const found = ({ outcome }: Egg): string => `${outcome!.found} ${outcome!.deathDay} ${outcome!.disc}`
     return fates[0] === 'dead' && found(a) !== found(b)
   }
   if (isOneOf('dead')) return isOneOf('alive', 'hatched')

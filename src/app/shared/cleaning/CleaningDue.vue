@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import { localDateOf, sayDate } from '../../core/time/local-date.ts'
-import { uncleanSince } from '../../domain/cleaning.ts'
-import type { IncubatorNow } from '../../domain/incubator-now.ts'
-import { useHatcheryStore } from '../data/hatchery.ts'
-import { useClockStore } from '../shared/clock.ts'
-import KitButton from '../shared/kit/KitButton.vue'
-import { useSaving } from '../shared/useSaving.ts'
+import { localDateOf, sayDate } from '../../../core/time/local-date.ts'
+import { uncleanSince } from '../../../domain/cleaning.ts'
+import type { IncubatorNow } from '../../../domain/incubator-now.ts'
+import { useHatcheryStore } from '../../data/hatchery.ts'
+import { useClockStore } from '../clock.ts'
+import KitButton from '../kit/KitButton.vue'
+import { useSaving } from '../useSaving.ts'
 import { t } from './words.ts'
 
 /** After a hatch: what stands empty is washed and disinfected, and noted in its log. */
@@ -36,7 +36,7 @@ function cleaned(incubatorId: string): void {
   >
     <div>
       <p class="text-xl">
-        <span class="font-bold">{{ t('cleaning.title') }}</span>,
+        <span class="font-bold">{{ t('due.title') }}</span>,
         <RouterLink
           :to="{ name: 'incubator', params: { incubatorId: incubator.id } }"
           class="underline decoration-line underline-offset-4 hover:decoration-lamp"
@@ -44,10 +44,10 @@ function cleaned(incubatorId: string): void {
         >
       </p>
       <p class="text-ink-soft">
-        {{ t('cleaning.how', { day: sayDate(localDateOf(sinceMs, store.hatchery.zone)) }) }}
+        {{ t('due.how', { day: sayDate(localDateOf(sinceMs, store.hatchery.zone)) }) }}
       </p>
       <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
     </div>
-    <KitButton size="big" class="px-6" @click="cleaned(incubator.id)">{{ t('cleaning.done') }}</KitButton>
+    <KitButton size="big" class="px-6" @click="cleaned(incubator.id)">{{ t('due.done') }}</KitButton>
   </li>
 </template>
