@@ -28,6 +28,16 @@ test('twelve eggs by eye: from paper, then at the lamp; a leaking and a dropped 
   await page.getByRole('button', { name: 'Read the list' }).click()
   await expect(page.getByTestId('paper-problems')).toContainText('Line 4, “Z9 clear”: there is no such egg')
   await page.getByRole('heading', { level: 1 }).click()
+  // Two that look alike: one key.
+  await page.getByRole('button', { name: 'B1', exact: true }).click()
+  await page.getByRole('button', { name: 'B3', exact: true }).click()
+  await page.getByRole('heading', { level: 1 }).click()
+  await page.keyboard.press('5')
+  await expect(
+    page.getByTestId('paper-eggs').getByRole('listitem').filter({ hasText: 'Not sure' }),
+  ).toHaveCount(2)
+  await page.getByRole('button', { name: 'Take back' }).nth(3).click()
+  await page.getByRole('button', { name: 'Take back' }).nth(3).click()
   await page.keyboard.press('a')
   expect(await violations(page)).toEqual([])
   await page.getByRole('button', { name: 'Save 12 eggs' }).click()

@@ -90,19 +90,32 @@ watch(
 )
 const entered = computed(() => eggs.value.filter(({ id }) => entries.value[id]))
 
-/** With a grade, on to the next egg, as a list is read. */
-function say(egg: Egg, grade: SuggestedGrade): void {
+/** Eggs that look alike: one key says it of all of them. */
+const chosen = ref<ReadonlySet<string>>(new Set())
+function choose({ id }: Egg): void {
+  const others = [...chosen.value].filter((one) => one !== id)
+  chosen.value = new Set(chosen.value.has(id) ? others : [...others, id])
+}
+function note(egg: Egg, grade: SuggestedGrade): void {
   const { depthMm = null, out = null } = entries.value[egg.id] ?? {}
   const isDead = grade !== 'developing' && grade !== 'unsure'
   entries.value = {
     ...entries.value,
     [egg.id]: { grade, depthMm, out: out === 'graded' && !isDead ? null : out },
   }
-  const at = eggs.value.indexOf(egg)
+}
+/** With a grade, on to the next egg, as a list is read. */
+function say(egg: Egg, grade: SuggestedGrade): void {
+  const isOneOf = chosen.value.has(egg.id)
+  const said = isOneOf ? eggs.value.filter(({ id }) => chosen.value.has(id)) : [egg]
+  for (const one of said) note(one, grade)
+  if (isOneOf) chosen.value = new Set()
+  const at = eggs.value.indexOf(said.at(-1)!)
   currentId.value = eggs.value[at + 1]?.id ?? egg.id
 }
 function sayCurrent(grade: SuggestedGrade): void {
-  const egg = eggs.value.find(({ id }) => id === currentId.value)
+  const [first] = eggs.value.filter(({ id }) => chosen.value.has(id))
+  const egg = first ?? eggs.value.find(({ id }) => id === currentId.value)
   if (egg) say(egg, grade)
 }
 function measure(egg: Egg, depthMm: number | null): void {
@@ -219,6 +232,8 @@ useKeys({
             <PaperRow
               :place="placeOf(egg)"
               :entry="entries[egg.id] ?? null"
+              :chosen="chosen.has(egg.id)"
+              @choose="choose(egg)"
               @say="say(egg, $event)"
               @measure="measure(egg, $event)"
               @left="left(egg, $event)"

@@ -15,8 +15,14 @@ import PaperOut from './PaperOut.vue'
 import { t } from './words.ts'
 
 /** What the paper says of one egg: its grade, its air cell, and whether it left. */
-defineProps<{ place: string; entry: Omit<PaperLook, 'eggId'> | null }>()
+defineProps<{
+  place: string
+  entry: Omit<PaperLook, 'eggId'> | null
+  /** One of several that are graded by one key. */
+  chosen: boolean
+}>()
 const emit = defineEmits<{
+  choose: []
   say: [grade: SuggestedGrade]
   /** Depth of its air cell, mm. */
   measure: [depthMm: number | null]
@@ -31,7 +37,15 @@ function measure(shown: number | null): void {
 </script>
 
 <template>
-  <span class="w-24 shrink-0 font-semibold">{{ place }}</span>
+  <KitButton
+    size="desk"
+    class="w-24 shrink-0 justify-start px-2 font-semibold"
+    :kind="chosen ? 'next' : 'quiet'"
+    :aria-pressed="chosen"
+    :title="t('paper.choose')"
+    @click="emit('choose')"
+    >{{ place }}</KitButton
+  >
   <span class="flex gap-1" role="group" :aria-label="t('paper.gradeOf', { egg: place })">
     <KitButton
       v-for="{ grade, key } in GRADE_KEYS"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { Outcome } from '../../contracts/records/egg-record.ts'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
@@ -93,6 +93,17 @@ const allHatched = computed(
     props.over && props.unnamed > 0 && open.value.filter(({ removed }) => !removed).length === props.unnamed,
 )
 
+/** What was said of one egg is never saved for another. */
+watch(
+  () => current.value?.id,
+  () => {
+    found.value = null
+    day.value = null
+    signs.value = []
+    hasPipped.value = false
+    disc.value = null
+  },
+)
 function keep(): void {
   const egg = current.value
   if (!egg || found.value === null) return
@@ -115,11 +126,6 @@ function keep(): void {
       outcome,
       pipped: now.pipped ?? (alsoPipped ? { at } : null),
     }))
-    found.value = null
-    day.value = null
-    signs.value = []
-    hasPipped.value = false
-    disc.value = null
     chosenId.value = null
   })
 }
