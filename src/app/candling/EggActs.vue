@@ -43,8 +43,10 @@ function crack(): void {
 }
 /** What else a hand feels or sees on the shell; pressed again it is taken back. */
 function note(what: 'waxed' | 'dirty'): void {
-  if (props.egg.removed) return
-  void saving(() => store.changeEgg(what, props.egg.id, (now) => ({ ...now, [what]: !now[what] })))
+  const { egg } = props
+  // Wax is for a crack.
+  if (egg.removed || (what === 'waxed' && egg.crack === 'none' && !egg.waxed)) return
+  void saving(() => store.changeEgg(what, egg.id, (now) => ({ ...now, [what]: !now[what] })))
 }
 /** Looks of which somebody has said that the line is no crack. */
 const noCrack = ref<ReadonlySet<string>>(new Set())

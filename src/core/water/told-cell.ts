@@ -12,7 +12,10 @@ const USUAL_SHAPE = {
   taper: 0.13,
   bulge: -0.03,
 }
-/** How surely a line is told by eye: drawn, as a share of the length, or with a ruler held to the shell, mm. */
+/**
+ * How surely a line is told by eye: drawn, as a share of the length, or with a ruler held to the shell, mm. Assumed, as
+ * are the spreads below: nobody has measured them yet.
+ */
 const DRAWN_SD = 0.025
 const RULER_SD_MM = 1
 /** Spread of lengths among eggs of a bird where none was measured, ÷ the value. */
@@ -24,7 +27,7 @@ const SHAPE_SD = 0.12
 export type CellTold = { by: 'drawn'; depth: number } | { by: 'millimetres'; depthMm: number }
 
 /**
- * Volume of a told air cell, share of the egg's, with how sure that is: a photograph tells some three times as much.
+ * Volume of a told air cell, share of the egg's, with how sure that is: less than by a photograph.
  * @param lengthMm - by callipers; null where nobody measured it
  * @returns null where it is deeper than the egg is long: that tells nothing
  * @throws RangeError when it is drawn outside of the egg
