@@ -125,7 +125,7 @@ function after(now: EggState, event: Exclude<EggEvent, { kind: 'taken-back' }>):
 /** What of an egg is told otherwise than its batch says. */
 type Described = Pick<EggState, 'shell' | 'breed' | 'hen' | 'cock' | 'source'>
 
-export function describedIn({ shell, breed, hen, cock, source }: Described): Described {
+function describedIn({ shell, breed, hen, cock, source }: Described): Described {
   return { shell, breed, hen, cock, source }
 }
 
